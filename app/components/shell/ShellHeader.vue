@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+
+const me = useMe()
+const places = computed(() => {
+  if (me.role === 'staff') return [['/today', 'Today'], ['/timetable', 'Timetable'], ['/library', 'Library'], ['/course-pages', 'Course pages']]
+  if (me.role === 'instructor') return [['/library', 'My sections'], ['/course-pages', 'Course pages']]
+  return [['/new', 'New in my classes']]
+})
+const route = useRoute()
+const initials = computed(() => (me.me?.person.name ?? '').split(' ').map((part) => part[0]).join('').slice(0, 2))
+/** The chosen weeks go along from place to place. */
+const kept = computed(() => (route.query.weeks ? { weeks: route.query.weeks } : {}))
+
+async function leave() {
+  const { address } = await api<{ address: string }>('/api/auth/sign-out', { method: 'POST' })
+  window.location.assign(address)
+}
+</script>
+
+<template>
+  <header class="flex h-[46px] items-stretch gap-6 bg-cavern px-4 text-white max-md:gap-2">
+    <NuxtLink to="/" class="flex items-center gap-2 text-white no-underline" aria-label="Karstland, start">
+      <img src="/mark.svg" alt="" class="size-6">
+      <span class="font-head text-[17px] font-bold max-sm:sr-only">Karstland</span>
+    </NuxtLink>
+    <nav aria-label="Places" class="flex items-stretch overflow-x-auto">
+      <NuxtLink v-for="[to, name] in places" :key="to" :to="{ path: to, query: kept }" class="flex items-center border-b-3 px-3 whitespace-nowrap text-white no-underline"
+        :class="route.path.startsWith(to!) ? 'border-lichen font-bold' : 'border-transparent hover:border-edge'" :aria-current="route.path.startsWith(to!) ? 'page' : undefined">
+        {{ name }}
+      </NuxtLink>
+    </nav>
+    <Menu as="div" class="relative ml-auto flex items-center">
+      <MenuButton class="grid size-8 place-items-center rounded-full bg-lichen text-[13px] font-bold text-[#14222a]" :aria-label="`${me.me?.person.name}, menu`">{{ initials }}</MenuButton>
+      <MenuItems class="absolute top-11 right-0 z-40 w-64 rounded-md border border-edge bg-chalk p-2 text-ink shadow-lg focus:outline-none">
+        <div class="px-2 pb-2">
+          <p class="font-semibold">{{ me.me?.person.name }}</p>
+          <p class="quiet">{{ me.me?.person.email }}</p>
+        </div>
+        <MenuItem v-slot="{ active }">
+          <button type="button" class="w-full rounded px-2 py-1.5 text-left" :class="{ 'bg-pool-wash': active }" @click="leave">Sign out</button>
+        </MenuItem>
+      </MenuItems>
+    </Menu>
+  </header>
+</template>

@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import { clashesWith, nearestFree, overlap, type Span } from './clash'
+
+const minute = 60_000
+const at = (from: number, to: number): Span => ({ start: from * minute, end: to * minute })
+const span = fc.tuple(fc.integer({ min: 0, max: 600 }), fc.integer({ min: 1, max: 120 })).map(([from, length]) => at(from, from + length))
+
+describe('clashes in a room', () => {
+  it('lets captures touch when the room needs no turnaround', () => {
+    expect(overlap(at(0, 50), at(50, 100))).toBe(false)
+    expect(clashesWith(at(50, 100), [at(0, 50)], 0)).toEqual([])
+  })
+
+  it('counts the turnaround on both sides', () => {
+    expect(clashesWith(at(52, 100), [at(0, 50)], 5)).toHaveLength(1)
+    expect(clashesWith(at(0, 50), [at(52, 100)], 5)).toHaveLength(1)
+    expect(clashesWith(at(55, 100), [at(0, 50)], 5)).toHaveLength(0)
+  })
+
+  it('is symmetrical and agrees with a minute-by-minute walk', () => {
+    fc.assert(fc.property(span, span, (a, b) => {
+      const minutesOf = (s: Span) => new Set(Array.from({ length: (s.end - s.start) / minute }, (_, i) => s.start / minute + i))
+      const shared = [...minutesOf(a)].some((m) => minutesOf(b).has(m))
+      expect(overlap(a, b)).toBe(shared)
+      expect(overlap(b, a)).toBe(shared)
+    }))
+  })
+})
+
+describe('nearest free start', () => {
+  it('is free, inside the day, and nothing nearer is free', () => {
+    fc.assert(fc.property(span, fc.array(span, { maxLength: 6 }), (wanted, others) => {
+      const day = at(0, 720)
+      const found = nearestFree(wanted, others, 5, day)
+      const length = wanted.end - wanted.start
+      const free = []
+      for (let s = day.start; s + length <= day.end; s += 5 * minute) {
+        if (!clashesWith({ start: s, end: s + length }, others, 5).length) free.push(Math.abs(s - wanted.start))
+      }
+      if (found === undefined) expect(free).toEqual([])
+      else expect(Math.abs(found - wanted.start)).toBe(Math.min(...free))
+    }))
+  })
+})

@@ -1,0 +1,44 @@
+/**
+ * Who is in whose way: half-open spans of time in rooms, with the minutes a room needs between two
+ * captures. The database refuses the same overlaps by an exclusion constraint; this names them.
+ */
+
+/** A half-open span of time, ms: `start` belongs to it, `end` does not. */
+export interface Span { start: number, end: number }
+
+/** True when two half-open spans share a moment; spans that only touch do not. */
+export function overlap(a: Span, b: Span): boolean {
+  return a.start < b.end && b.start < a.end
+}
+
+/** The span a capture keeps its room for: the capture and the turnaround after it. */
+export function held(span: Span, turnaroundMinutes: number): Span {
+  return { start: span.start, end: span.end + turnaroundMinutes * 60_000 }
+}
+
+/**
+ * The captures of one room that `wanted` would run into, earliest first.
+ * @param others captures of the same room
+ * @param turnaroundMinutes minutes the room needs after each capture
+ */
+export function clashesWith<T extends Span>(wanted: Span, others: readonly T[], turnaroundMinutes: number): T[] {
+  const mine = held(wanted, turnaroundMinutes)
+  return others.filter((other) => overlap(mine, held(other, turnaroundMinutes))).sort((a, b) => a.start - b.start)
+}
+
+/**
+ * The start nearest to the wanted one at which the room is free for the whole length, or undefined
+ * when the day has none. Steps are the campus's usual starts.
+ * @param day the opening of the room that day
+ * @param stepMinutes distance between the starts tried
+ */
+export function nearestFree(wanted: Span, others: readonly Span[], turnaroundMinutes: number, day: Span, stepMinutes = 5): number | undefined {
+  const length = wanted.end - wanted.start
+  const step = stepMinutes * 60_000
+  let best: number | undefined
+  for (let start = day.start; start + length <= day.end; start += step) {
+    if (best !== undefined && Math.abs(start - wanted.start) >= Math.abs(best - wanted.start)) continue
+    if (!clashesWith({ start, end: start + length }, others, turnaroundMinutes).length) best = start
+  }
+  return best
+}

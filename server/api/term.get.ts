@@ -1,0 +1,7 @@
+import { route, signedIn } from '~~/server/http/route'
+import { sectionsOf } from '~~/server/services/library'
+import { termOverview } from '~~/server/services/term'
+
+defineRouteMeta({ openAPI: { tags: ['term'], summary: 'The current term: weeks, and captures and trouble on each day' } })
+
+export default route(async (event) => termOverview(sectionsOf((await signedIn(event)).who)))

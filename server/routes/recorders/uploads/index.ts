@@ -1,0 +1,3 @@
+import { uploads } from '~~/server/http/uploads'
+
+export default uploads

@@ -1,0 +1,43 @@
+/** The current term for the band over every page: its weeks, and what is captured on each day. */
+import { QueryTypes } from 'sequelize'
+import { wallOf, weeksOf, type Term as TermShape } from '~~/core/term/calendar'
+import type { TermView } from '~~/shared/term/views'
+import { campusNow } from '../adapters/clock'
+import { database } from '../models/database'
+import { Term } from '../models/term'
+import { TermSpan } from '../models/term-span'
+import { Refusal } from './errors'
+
+export interface CurrentTerm { id: string, term: TermShape }
+
+/** The term that campus time lies in, else the one nearest to it. @throws Refusal 404 with no term at all */
+export async function currentTerm(): Promise<CurrentTerm> {
+  const today = new Date(campusNow()).toISOString().slice(0, 10)
+  const distance = database.literal(`greatest(teaching_from - DATE '${today}', DATE '${today}' - teaching_to, 0)`)
+  const row = await Term.findOne({ order: [[distance, 'ASC']], raw: true })
+  if (!row) throw new Refusal(404, 'There is no term yet. Set one up first.')
+  const spans = await TermSpan.findAll({ where: { termId: row.id }, order: ['fromDay'], raw: true })
+  const term: TermShape = {
+    name: row.name, zone: row.zone, teachingFrom: row.teachingFrom, teachingTo: row.teachingTo,
+    spans: spans.map((s) => ({ kind: s.kind, from: s.fromDay, to: s.toDay, label: s.label })),
+  }
+  return { id: row.id, term }
+}
+
+/**
+ * The term with a count for each day.
+ * @param sectionIds only these sections; null for all
+ */
+export async function termOverview(sectionIds: string[] | null): Promise<TermView> {
+  const { id, term } = await currentTerm()
+  const rows = await database.query<{ date: string, captures: number, trouble: number }>(`
+    SELECT to_char(c.starts_at AT TIME ZONE $zone, 'YYYY-MM-DD') AS date, count(*) AS captures,
+      count(*) FILTER (WHERE c.state IN ('missed', 'failed')) AS trouble
+    FROM captures c JOIN sections s ON s.id = c.section_id
+    WHERE s.term_id = $id AND c.state NOT IN ('left_out', 'cancelled') AND ($all OR c.section_id = ANY($sections::uuid[]))
+    GROUP BY 1 ORDER BY 1`, { bind: { zone: term.zone, id, all: sectionIds === null, sections: sectionIds ?? [] }, type: QueryTypes.SELECT })
+  return { id, term, weeks: weeksOf(term), days: rows, captures: rows.reduce((sum, r) => sum + r.captures, 0) }
+}
+
+/** Campus date, `YYYY-MM-DD`, of now. */
+export const campusToday = (zone: string): string => wallOf(zone, campusNow()).date
