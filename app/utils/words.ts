@@ -1,13 +1,9 @@
 /** Times, lengths and places as people read them. */
-import { wallOf, weekdayNames } from '~~/core/term/calendar'
-
-export const monthNames = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const
+import { wallOf } from '~~/core/term/calendar'
+import { dateSentence } from '~~/core/term/words'
 
 /** `Wed 11 Nov` */
-export function dateWords(date: string): string {
-  const day = new Date(`${date}T00:00:00Z`)
-  return `${weekdayNames[(day.getUTCDay() + 6) % 7]} ${day.getUTCDate()} ${monthNames[day.getUTCMonth()]}`
-}
+export const dateWords = dateSentence
 
 /** `Wed 11 Nov 10:00` in the campus zone */
 export function momentWords(zone: string, instant: number): string {

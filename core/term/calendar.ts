@@ -10,7 +10,8 @@
  * Dates are ISO strings `YYYY-MM-DD`, times of day `HH:MM`, instants milliseconds since 1970.
  * Weekdays are 1 (Monday) to 7 (Sunday), as in ISO 8601.
  */
-import { Temporal } from 'temporal-polyfill'
+import { dayOf, isoOf, minutesOf, mondayOfDay, weekdayOfDay } from './days'
+import { Zone } from './zone'
 
 export type SpanKind = 'reading' | 'holiday' | 'exams'
 
@@ -39,26 +40,24 @@ export interface Week {
 
 export const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 
-const plain = (date: string) => Temporal.PlainDate.from(date)
-
 /** `date` moved by whole days. */
 export function addDays(date: string, days: number): string {
-  return plain(date).add({ days }).toString()
+  return isoOf(dayOf(date) + days)
 }
 
 /** 1 for Monday … 7 for Sunday. */
 export function weekdayOf(date: string): number {
-  return plain(date).dayOfWeek
+  return weekdayOfDay(dayOf(date))
 }
 
 /** The Monday of the week in which `date` lies. */
 export function mondayOf(date: string): string {
-  return addDays(date, 1 - weekdayOf(date))
+  return isoOf(mondayOfDay(dayOf(date)))
 }
 
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export function daysBetween(from: string, to: string): number {
-  return plain(from).until(plain(to)).days
+  return dayOf(to) - dayOf(from)
 }
 
 /**
@@ -112,11 +111,11 @@ export function notTeaching(term: Term, date: string): string | undefined {
  * gap, a repeated one is taken as its first (RFC 5545, 3.3.5).
  */
 export function instantOf(zone: string, date: string, time: string): number {
-  return Temporal.PlainDateTime.from(`${date}T${time}`).toZonedDateTime(zone).epochMilliseconds
+  return Zone.of(zone).at(dayOf(date), minutesOf(time)).instant
 }
 
 /** The local date and time of day of an instant, and its weekday. */
 export function wallOf(zone: string, instant: number): { date: string, time: string, weekday: number } {
-  const at = Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(zone)
-  return { date: at.toPlainDate().toString(), time: at.toPlainTime().toString({ smallestUnit: 'minute' }), weekday: at.dayOfWeek }
+  const { date, time, weekday } = Zone.of(zone).wall(instant)
+  return { date, time, weekday }
 }
