@@ -6,19 +6,19 @@ export const college = 'Fennick College of Land, Water and Stone'
 export const zone = 'Europe/London'
 
 const usual: InputKind[] = ['sound', 'lectern screen', 'room camera']
-export interface DemoRoom { name: string, seats: number, inputs: InputKind[], turnaround: number }
+export interface DemoRoom { name: string, building: string, seats: number, inputs: InputKind[], turnaround: number }
 export const rooms: DemoRoom[] = [
-  { name: 'Adit Theatre', seats: 320, inputs: usual, turnaround: 5 },
-  { name: 'Dovecote Hall 1', seats: 140, inputs: usual, turnaround: 5 },
-  { name: 'Ferry Annexe', seats: 110, inputs: usual, turnaround: 5 },
-  { name: 'Dovecote Hall 3', seats: 90, inputs: usual, turnaround: 5 },
-  { name: 'Millrace 104', seats: 72, inputs: usual, turnaround: 5 },
-  { name: 'Tithe Room', seats: 60, inputs: [...usual, 'document camera'], turnaround: 5 },
-  { name: 'Weir Lab 2', seats: 48, inputs: [...usual, 'document camera'], turnaround: 10 },
-  { name: 'Sluice House', seats: 40, inputs: ['sound', 'lectern screen'], turnaround: 5 },
-  { name: 'Kiln Room', seats: 36, inputs: ['sound', 'room camera'], turnaround: 10 },
-  { name: 'Orchard Seminar', seats: 28, inputs: ['sound', 'lectern screen'], turnaround: 0 },
-  { name: 'Lock Studio', seats: 12, inputs: usual, turnaround: 10 },
+  { name: 'Adit Theatre', building: 'Adit', seats: 320, inputs: usual, turnaround: 5 },
+  { name: 'Dovecote Hall 1', building: 'Dovecote', seats: 140, inputs: usual, turnaround: 5 },
+  { name: 'Ferry Annexe', building: 'Riverside', seats: 110, inputs: usual, turnaround: 5 },
+  { name: 'Dovecote Hall 3', building: 'Dovecote', seats: 90, inputs: usual, turnaround: 5 },
+  { name: 'Millrace 104', building: 'Mill', seats: 72, inputs: usual, turnaround: 5 },
+  { name: 'Tithe Room', building: 'Dovecote', seats: 60, inputs: [...usual, 'document camera'], turnaround: 5 },
+  { name: 'Weir Lab 2', building: 'Riverside', seats: 48, inputs: [...usual, 'document camera'], turnaround: 10 },
+  { name: 'Sluice House', building: 'Riverside', seats: 40, inputs: ['sound', 'lectern screen'], turnaround: 5 },
+  { name: 'Kiln Room', building: 'Mill', seats: 36, inputs: ['sound', 'room camera'], turnaround: 10 },
+  { name: 'Orchard Seminar', building: 'Adit', seats: 28, inputs: ['sound', 'lectern screen'], turnaround: 0 },
+  { name: 'Lock Studio', building: 'Riverside', seats: 12, inputs: usual, turnaround: 10 },
 ]
 
 export interface DemoPerson { sub: string, name: string, email: string, role: 'staff' | 'instructor' | 'student', note?: string }

@@ -15,16 +15,17 @@ import { Chance } from './chance'
 import { courses, rooms, type DemoPerson } from './college'
 
 export interface LoadedSection { id: string, folderId: string, code: string, course: string, title: string, number: string, people: number, teacher: Person, students: Person[] }
-export interface Campus { roomIds: Map<string, string>, sections: LoadedSection[], coordinator: Person, recorders: { room: string, key: string }[] }
+export interface Campus { termId: string, roomIds: Map<string, string>, sections: LoadedSection[], coordinator: Person, recorders: { room: string, key: string }[] }
 
 export async function loadCampus(shape: TermShape, people: DemoPerson[], transaction: Transaction): Promise<Campus> {
   const term = await Term.create({ name: shape.name, zone: shape.zone, teachingFrom: shape.teachingFrom, teachingTo: shape.teachingTo }, { transaction })
   await TermSpan.bulkCreate(shape.spans.map((s) => ({ termId: term.id, kind: s.kind, fromDay: s.from, toDay: s.to, label: s.label })), { transaction })
-  const made = await Room.bulkCreate(rooms.map((r) => ({ name: r.name, seats: r.seats, inputs: r.inputs, turnaroundMinutes: r.turnaround })), { transaction })
+  const made = await Room.bulkCreate(rooms.map((r) => ({ name: r.name, building: r.building, seats: r.seats, inputs: r.inputs, turnaroundMinutes: r.turnaround })), { transaction })
   const recorders = made.map((room) => ({ room: room.name, key: randomBytes(24).toString('base64url'), id: room.id }))
   await Recorder.bulkCreate(recorders.map((r) => ({ roomId: r.id, name: `${r.room} recorder`, keyHash: createHash('sha256').update(r.key).digest('base64url') })), { transaction })
   const persons = await Person.bulkCreate(people.map((p) => ({ subject: p.sub, name: p.name, email: p.email, role: p.role })), { transaction })
   return {
+    termId: term.id,
     roomIds: new Map(made.map((r) => [r.name, r.id])),
     sections: await loadSections(term.id, persons, transaction),
     coordinator: persons.find((p) => p.role === 'staff')!,

@@ -6,6 +6,7 @@ import type { CaptureState } from '~~/core/capture/states'
 import { linkCode, playerCode } from '~~/core/placement/embed'
 import { wallOf, type Term } from '~~/core/term/calendar'
 import { Capture } from '../server/models/capture'
+import { CapturePlan } from '../server/models/capture-plan'
 import { Filing } from '../server/models/filing'
 import { Placement } from '../server/models/placement'
 import { Recording } from '../server/models/recording'
@@ -16,7 +17,7 @@ import { topics } from './college'
 import type { Campus, LoadedSection } from './load-campus'
 import { decks } from './media/decks'
 import type { PreparedRecording } from './media/make'
-import { datesOf, slotsFor, type DemoDate } from './timetable'
+import { datesOf, slotsFor, type DemoDate, type Slot } from './timetable'
 
 interface SitePage { id: string, course: string, title: string, html: string, published: boolean }
 interface Site { courses: { id: string, title: string, teachers: string[], students: string[] }[], pages: SitePage[] }
@@ -26,6 +27,7 @@ const DAY = 24 * 3600_000
 
 /** Everything that is written, gathered first. */
 interface Rows {
+  plans: CreationAttributes<CapturePlan>[]
   captures: CreationAttributes<Capture>[]
   recordings: CreationAttributes<Recording>[]
   filings: CreationAttributes<Filing>[]
@@ -36,27 +38,29 @@ interface Rows {
 
 export async function loadTerm(campus: Campus, term: Term, now: number, media: PreparedRecording[], origin: string, courseOrigin: string, transaction: Transaction): Promise<LoadedTerm> {
   const chance = new Chance(99)
-  const rows: Rows = { captures: [], recordings: [], filings: [], releases: [], placements: [], viewings: [] }
+  const rows: Rows = { plans: [], captures: [], recordings: [], filings: [], releases: [], placements: [], viewings: [] }
   const site: Site = { courses: [], pages: [] }
   const slots = slotsFor(campus.sections)
   for (const section of campus.sections) {
     const courseId = section.code.toLowerCase().replace('/', '-')
     site.courses.push({ id: courseId, title: `${section.code} ${section.title}`, teachers: [section.teacher.email], students: section.students.map((s) => s.email) })
     let number = 0
-    datesOf(term, slots.get(section.code)!).forEach((date, i) => {
+    const planOf = plansOf(rows, campus, section, slots.get(section.code)!)
+    datesOf(term, slots.get(section.code)!).filter((date) => !date.off).forEach((date, i) => {
       const state = stateOf(date, section, now, chance)
-      if (state !== 'left_out' && state !== 'cancelled') number++
+      if (state !== 'cancelled') number++
       const known = topics[section.course]
       const topic = known && section.number === '01' ? known[i % known.length]! : ''
       const capture = {
         id: randomUUID(), sectionId: section.id, roomId: campus.roomIds.get(date.slot.room.name)!, presenterId: section.teacher.id, topic,
         startsAt: new Date(date.start), endsAt: new Date(date.end), inputs: date.slot.room.inputs.filter((x) => x !== 'document camera'), state,
-        lectureNumber: date.start < now && state !== 'left_out' ? number : null, plannedBy: campus.coordinator.id,
+        lectureNumber: date.start < now ? number : null, plannedBy: campus.coordinator.id, planId: planOf.get(date.slot)!, planDate: date.date, own: [],
       }
       rows.captures.push(capture)
       if (state === 'filed' || state === 'failed') recordingOf(rows, site, { section, date, capture, number, term, now, media, origin, courseOrigin, courseId, chance })
     })
   }
+  await CapturePlan.bulkCreate(rows.plans, { transaction, returning: false })
   // The exclusion constraint looks at each row: in pieces the statement stays small.
   for (let i = 0; i < rows.captures.length; i += 500) await Capture.bulkCreate(rows.captures.slice(i, i + 500), { transaction, returning: false })
   await Recording.bulkCreate(rows.recordings, { transaction, returning: false })
@@ -67,9 +71,20 @@ export async function loadTerm(campus: Campus, term: Term, now: number, media: P
   return { captures: rows.captures.length, recordings: rows.recordings.length, placements: rows.placements.length, viewings: rows.viewings.length, courseSite: site }
 }
 
+/** A plan for each weekly slot. @returns slot → plan */
+function plansOf(rows: Rows, campus: Campus, section: LoadedSection, slots: Slot[]): Map<Slot, string> {
+  return new Map(slots.map((slot) => {
+    const id = randomUUID()
+    rows.plans.push({
+      id, termId: campus.termId, sectionId: section.id, roomId: campus.roomIds.get(slot.room.name)!, presenterId: section.teacher.id, title: '', inputs: slot.room.inputs.filter((x) => x !== 'document camera'),
+      told: [], weekdays: [slot.weekday], start: slot.start, minutes: slot.minutes, weeks: { kind: 'every' }, fromDay: null, until: { kind: 'teaching' }, leftOut: [], plannedBy: campus.coordinator.id, ended: false,
+    })
+    return [slot, id]
+  }))
+}
+
 function stateOf(date: DemoDate, section: LoadedSection, now: number, chance: Chance): CaptureState {
   const fate = chance.next()
-  if (date.off) return 'left_out'
   if (date.end > now) return fate < 0.012 ? 'cancelled' : 'planned'
   if (section.code === 'HYD-210/01') return 'filed'
   return fate < 0.012 ? 'missed' : fate < 0.02 ? 'failed' : 'filed'

@@ -11,7 +11,7 @@ onMounted(() => {
 })
 let later: ReturnType<typeof setTimeout> | undefined
 onScopeDispose(live.listen((event) => {
-  if (event.topic !== 'capture' && event.topic !== 'again') return
+  if (event.topic !== 'capture' && event.topic !== 'timetable' && event.topic !== 'again') return
   clearTimeout(later)
   later = setTimeout(term.load, 800)
 }))

@@ -23,10 +23,12 @@ const date = computed(() => {
 })
 const week = computed(() => term.view && placeOf(term.view.term, date.value).week)
 
-const { data: captures, error, refresh } = useLiveData(
+const { data: found, error, refresh } = useLiveData(
   () => api<CaptureView[]>(`/api/captures?from=${instantOf(me.zone, date.value, '00:00')}&to=${instantOf(me.zone, addDays(date.value, 1), '00:00')}`),
-  (event) => event.topic === 'capture',
+  (event) => event.topic === 'capture' || event.topic === 'timetable',
 )
+/** While another day is asked for, the last one's captures are not shown under its name. */
+const captures = computed(() => found.value?.filter((c) => wallOf(me.zone, c.start).date === date.value) ?? null)
 const { data: rooms, refresh: refreshRooms } = useLiveData(() => api<RoomState[]>('/api/rooms'), (event) => event.topic === 'recorder')
 useIntervalFn(() => void refreshRooms(), 15_000)
 

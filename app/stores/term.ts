@@ -23,5 +23,12 @@ export const useTerm = defineStore('term', () => {
     return { first: match[1]!, from: instantOf(zone, match[1]!, '00:00'), to: instantOf(zone, addDays(match[2] ?? match[1]!, 7), '00:00') }
   }
 
-  return { view, error, load, spanOf }
+  /** The Monday to begin with: of this week when it lies in the term, else the term's first. */
+  function firstMonday(thisWeek: string): string {
+    const mondays = view.value?.weeks.map((w) => w.monday) ?? []
+    const [first] = mondays
+    return !first || (thisWeek >= first && thisWeek <= mondays.at(-1)!) ? thisWeek : first
+  }
+
+  return { view, error, load, spanOf, firstMonday }
 })

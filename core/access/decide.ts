@@ -75,7 +75,7 @@ function decideSection(memberships: Membership[], sectionId: string, action: Act
   const roles = rolesIn(memberships, sectionId, at)
   if (!roles.length) return no('hidden', 'not-on-class-list')
   if (action === 'browse') return yes('class-list')
-  if (roles.includes('instructor') && (action === 'release' || action === 'place')) return yes('section-instructor')
+  if (roles.includes('instructor') && (action === 'release' || action === 'place' || action === 'plan')) return yes('section-instructor')
   return no('hidden', 'team-only')
 }
 

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { addDays, daysBetween, notTeaching, wallOf, weekdayOf, weeksOf, type Term } from '../term/calendar'
 import { rulesFrom } from './from-dates'
 import { recurrenceOf, rruleText } from './recurrence'
-import { datesOf, keptDates, problemsOf, type Rule } from './rule'
+import { datesOf, keptDates, problemsOf, ruleWords, type Rule } from './rule'
 
 const london: Term = {
   name: 'Autumn 2026', zone: 'Europe/London', teachingFrom: '2026-10-05', teachingTo: '2027-01-15',
@@ -41,6 +41,17 @@ describe('the dates of a rule', () => {
 
   it('keeps ten o’clock over the end of summer time', () => {
     for (const d of keptDates(base, london)) expect(wallOf('Europe/London', d.start).time).toBe('10:00')
+  })
+
+  it('may be single days, taught or not', () => {
+    const rule: Rule = { ...base, weeks: { kind: 'dates', dates: ['2026-11-21', '2026-10-07'] } }
+    expect(keptDates(rule, london).map((d) => [d.date, d.week])).toEqual([['2026-10-07', 1], ['2026-11-21', null]])
+    expect(problemsOf({ ...rule, weeks: { kind: 'dates', dates: ['2026-02-30'] } }, london)).toHaveProperty('date')
+  })
+
+  it('are said in a few words', () => {
+    expect(ruleWords({ ...base, weekdays: [1, 3] })).toBe('Mon and Wed every week, 10:00, 50 min')
+    expect(ruleWords({ ...base, weeks: { kind: 'chosen', numbers: [1, 2, 3, 7] }, until: { kind: 'count', count: 3 } })).toBe('Wed, weeks 1–3, 7, 10:00, 50 min, 3 times')
   })
 
   it('are exactly those of a walk day by day', () => {

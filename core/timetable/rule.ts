@@ -5,8 +5,8 @@
  * Rules speak of teaching weeks, so a reading week or a holiday needs no exception of its own.
  */
 import { dateSentence } from '../term/words'
-import type { Term } from '../term/calendar'
-import { dayOf, minutesOf } from '../term/days'
+import { weekdayNames, type Term } from '../term/calendar'
+import { dayOf, minutesOf, weekdayOfDay } from '../term/days'
 import { teachingDays, type TeachingDay } from '../term/teaching-days'
 
 export type Weeks =
@@ -14,6 +14,8 @@ export type Weeks =
   /** teaching weeks with an odd or an even number */
   | { kind: 'alternate', parity: 'odd' | 'even' }
   | { kind: 'chosen', numbers: number[] }
+  /** these days and no others, taught or not: a single capture, or a field day on a Saturday */
+  | { kind: 'dates', dates: string[] }
 
 export type Until =
   | { kind: 'teaching' }
@@ -59,6 +61,7 @@ export function datesOf(rule: Rule, term: Term): RuleDate[] {
   const { zone, byWeekday } = teachingDays(term)
   const minutes = minutesOf(rule.start)
   const length = rule.minutes * 60_000
+  if (rule.weeks.kind === 'dates') return singleDates(rule, rule.weeks.dates, term)
   const first = rule.from ?? ''
   const last = rule.until.kind === 'date' ? rule.until.date : '9999'
   const days = merged(rule.weekdays.map((w) => byWeekday[w] ?? []))
@@ -79,10 +82,20 @@ export function datesOf(rule: Rule, term: Term): RuleDate[] {
   return dates
 }
 
+function singleDates(rule: Rule, dates: string[], term: Term): RuleDate[] {
+  const { zone, byWeekday } = teachingDays(term)
+  return [...new Set(dates)].sort().map((date) => {
+    const day = dayOf(date)
+    const { instant, skipped: moved } = zone.at(day, minutesOf(rule.start))
+    const week = byWeekday[weekdayOfDay(day)]!.find((d) => d.day === day)?.week ?? null
+    return { date, week, start: instant, end: instant + rule.minutes * 60_000, skipped: rule.leftOut.includes(date) ? LEFT_OUT : '', moved }
+  })
+}
+
 /** The dates on which there is a capture. */
 export const keptDates = (rule: Rule, term: Term): RuleDate[] => datesOf(rule, term).filter((d) => !d.skipped)
 
-function weekFilter(weeks: Weeks): (day: TeachingDay) => boolean {
+function weekFilter(weeks: Exclude<Weeks, { kind: 'dates' }>): (day: TeachingDay) => boolean {
   switch (weeks.kind) {
     case 'every': return () => true
     case 'alternate': {
@@ -103,7 +116,11 @@ function merged(lists: TeachingDay[][]): TeachingDay[] {
 }
 
 /** What is wrong with a rule, by its field; empty when nothing is. */
-export function problemsOf(rule: Rule, term: Term): Partial<Record<'weekdays' | 'start' | 'weeks' | 'from' | 'until', string>> {
+export function problemsOf(rule: Rule, term: Term): Partial<Record<'date' | 'weekdays' | 'start' | 'weeks' | 'from' | 'until', string>> {
+  if (rule.weeks.kind === 'dates') {
+    if (!rule.weeks.dates.length || !rule.weeks.dates.every(isDay)) return { date: 'There is no such day in the calendar.' }
+    return timeProblem(rule, term)
+  }
   if (!rule.weekdays.length) return { weekdays: 'Choose at least one weekday.' }
   for (const [field, date] of [['from', rule.from], ['until', rule.until.kind === 'date' ? rule.until.date : null]] as const) {
     if (date !== null && !isDay(date)) return { [field]: 'There is no such day in the calendar.' }
@@ -116,11 +133,15 @@ export function problemsOf(rule: Rule, term: Term): Partial<Record<'weekdays' | 
   const beyond = rule.weeks.kind === 'chosen' ? rule.weeks.numbers.filter((n) => n < 1 || n > weekCount) : []
   if (beyond.length) return { weeks: `${term.name} has teaching weeks 1 to ${weekCount}; there is no week ${beyond.join(', ')}.` }
   if (rule.weeks.kind === 'chosen' && !rule.weeks.numbers.length) return { weeks: 'Choose at least one week.' }
-  const dates = datesOf(rule, term)
-  const moved = dates.find((d) => d.moved && !d.skipped)
-  if (moved) return { start: `${rule.start} does not exist on ${dateSentence(moved.date)}: the clocks go forward over it. Choose another time or leave that day out.` }
-  if (!dates.some((d) => !d.skipped)) return { weekdays: 'This makes no capture: every one of its days falls outside teaching or is left out.' }
+  const time = timeProblem(rule, term)
+  if (time.start) return time
+  if (!keptDates(rule, term).length) return { weekdays: 'This makes no capture: every one of its days falls outside teaching or is left out.' }
   return {}
+}
+
+function timeProblem(rule: Rule, term: Term): { start?: string } {
+  const moved = keptDates(rule, term).find((d) => d.moved)
+  return moved ? { start: `${rule.start} does not exist on ${dateSentence(moved.date)}: the clocks go forward over it. Choose another time or leave that day out.` } : {}
 }
 
 function isDay(date: string): boolean {
@@ -130,4 +151,29 @@ function isDay(date: string): boolean {
   } catch {
     return false
   }
+}
+
+/** The rule in a few words, such as `Mon and Wed, odd weeks, 10:00, 50 min, until Fri 11 Dec`. */
+export function ruleWords(rule: Rule): string {
+  const time = `${rule.start}, ${rule.minutes} min`
+  if (rule.weeks.kind === 'dates') return `${rule.weeks.dates.map(dateSentence).join(', ')}, ${time}`
+  const days = rule.weekdays.map((w) => weekdayNames[w - 1]!)
+  const names = days.length > 1 ? `${days.slice(0, -1).join(', ')} and ${days.at(-1)}` : days[0] ?? ''
+  const weeks = rule.weeks.kind === 'alternate' ? `, ${rule.weeks.parity} weeks` : rule.weeks.kind === 'chosen' ? `, ${rangesOf(rule.weeks.numbers)}` : ' every week'
+  const from = rule.from ? `, from ${dateSentence(rule.from)}` : ''
+  const until = rule.until.kind === 'date' ? `, until ${dateSentence(rule.until.date)}` : rule.until.kind === 'count' ? `, ${rule.until.count} times` : ''
+  return `${names}${weeks}, ${time}${from}${until}`
+}
+
+/** `weeks 1–5, 7` */
+export function rangesOf(numbers: readonly number[]): string {
+  const sorted = [...new Set(numbers)].sort((a, b) => a - b)
+  const ranges: string[] = []
+  for (let i = 0; i < sorted.length;) {
+    let j = i
+    while (sorted[j + 1] === sorted[j]! + 1) j++
+    ranges.push(j > i ? `${sorted[i]}–${sorted[j]}` : `${sorted[i]}`)
+    i = j + 1
+  }
+  return `${sorted.length === 1 ? 'week' : 'weeks'} ${ranges.join(', ')}`
 }

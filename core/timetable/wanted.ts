@@ -37,8 +37,11 @@ export interface Occurrence {
 /** A capture that stands already. */
 export interface Standing { id: string, roomId: string, presenterId: string, start: number, end: number }
 
-/** The captures of wanted plans, plan by plan in order of date; what is skipped is not among them. */
-export function occurrencesOf(plans: readonly Wanted[], term: Term): Occurrence[] {
+/**
+ * The captures of wanted plans, plan by plan in order of date; what is skipped is not among them.
+ * @param after only those that start later than this instant, ms: the past is not planned
+ */
+export function occurrencesOf(plans: readonly Wanted[], term: Term, after = -Infinity): Occurrence[] {
   const zone = Zone.of(term.zone)
   const all: Occurrence[] = []
   plans.forEach((wanted, plan) => {
@@ -46,7 +49,7 @@ export function occurrencesOf(plans: readonly Wanted[], term: Term): Occurrence[
       if (skipped) continue
       const own = wanted.exceptions[date]
       const from = own?.start ? zone.at(dayOf(date), minutesOf(own.start)).instant : start
-      all.push({ plan, date, week, start: from, end: from + end - start, roomId: own?.roomId ?? wanted.roomId, presenterId: wanted.presenterId })
+      if (from > after) all.push({ plan, date, week, start: from, end: from + end - start, roomId: own?.roomId ?? wanted.roomId, presenterId: wanted.presenterId })
     }
   })
   return all

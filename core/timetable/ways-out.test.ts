@@ -86,7 +86,7 @@ describe('ways out', () => {
   })
 
   it('leave no clash when all is resolved', () => {
-    const wish = fc.record({ weekdays: fc.uniqueArray(fc.integer({ min: 1, max: 3 }), { minLength: 1 }), hour: fc.integer({ min: 9, max: 12 }), roomId: fc.constantFrom('a', 'b', 'd'), inputs: fc.constantFrom(['sound'], ['sound', 'lectern screen']) })
+    const wish = fc.record({ weekdays: fc.uniqueArray(fc.integer({ min: 1, max: 3 }), { minLength: 1 }), hour: fc.integer({ min: 9, max: 12 }), roomId: fc.constantFrom('a', 'b', 'd'), inputs: fc.constantFrom<string[]>(['sound'], ['sound', 'lectern screen']) })
     fc.assert(fc.property(fc.array(wish, { maxLength: 14 }), (wishes) => {
       const plans = wishes.map(({ hour, ...w }, i) => plan({ ...w, start: `${String(hour).padStart(2, '0')}:00`, sectionId: `s${i}`, presenterId: `p${i}` }))
       const { proposals, plans: settled } = resolveAll(plans, [], campus)

@@ -111,7 +111,7 @@ export const exceptionOf = (way: WayOut): Exception | 'leave out' => (way.kind =
  * @returns one proposal a plan that clashes, and the plans as they would then be
  */
 export function resolveAll(plans: readonly Wanted[], standing: readonly Standing[], campus: Campus): { proposals: Proposal[], plans: Wanted[] } {
-  const occurrences = occurrencesOf(plans, campus.term)
+  const occurrences = occurrencesOf(plans, campus.term, campus.now)
   const turnaround = new Map(campus.rooms.map((r) => [r.id, r.turnaroundMinutes]))
   const groups = groupsOf(clashesOf(occurrences, standing, turnaround).rooms.map((c) => c.at))
   const clashing = new Set(groups.flatMap((g) => g.dates))

@@ -12,6 +12,8 @@ import { readSessionToken } from './cookie'
 
 type Event = H3Event<EventHandlerRequest>
 
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
+
 export function route<T>(handler: (event: Event) => Promise<T> | T) {
   return defineEventHandler(async (event) => {
     try {
@@ -59,8 +61,15 @@ export async function body<T extends object>(event: Event, Class: new () => T): 
 /** An id from the address. @throws Refusal 404 when it has not the shape of one */
 export function idOf(event: Event, name = 'id'): string {
   const id = getRouterParam(event, name) ?? ''
-  if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(id)) throw nothingHere()
+  if (!UUID.test(id)) throw nothingHere()
   return id
+}
+
+/** A term's id from the query; undefined without one. @throws Refusal 404 when it has not the shape of one */
+export function termAsked(value: unknown): string | undefined {
+  if (value === undefined || value === '') return undefined
+  if (typeof value !== 'string' || !UUID.test(value)) throw nothingHere()
+  return value
 }
 
 /** A placement's slug from the address. @throws Refusal 404 */

@@ -1,6 +1,7 @@
 /** One dated capture in one room. `held` (capture and turnaround) is set and kept apart by the database. */
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes } from 'sequelize'
 import type { CaptureState } from '~~/core/capture/states'
+import type { OwnField } from '~~/core/timetable/change'
 import { database } from './database'
 
 export class Capture extends Model<InferAttributes<Capture>, InferCreationAttributes<Capture>> {
@@ -16,6 +17,10 @@ export class Capture extends Model<InferAttributes<Capture>, InferCreationAttrib
   declare lectureNumber: CreationOptional<number | null>
   declare plannedBy: CreationOptional<string | null>
   declare revision: CreationOptional<number>
+  declare planId: CreationOptional<string | null>
+  declare planDate: CreationOptional<string | null>
+  /** what was changed by hand for this date alone */
+  declare own: CreationOptional<OwnField[]>
 }
 
 Capture.init({
@@ -31,4 +36,7 @@ Capture.init({
   lectureNumber: DataTypes.INTEGER,
   plannedBy: DataTypes.UUID,
   revision: DataTypes.INTEGER,
+  planId: DataTypes.UUID,
+  planDate: DataTypes.DATEONLY,
+  own: DataTypes.ARRAY(DataTypes.TEXT),
 }, { sequelize: database, tableName: 'captures' })

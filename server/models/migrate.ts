@@ -4,9 +4,10 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import { runMigrations } from 'graphile-worker'
 import { database, databaseUrl } from './database'
 import * as house from './migrations/001-house'
+import * as plans from './migrations/002-plans'
 
 /** In order; a name never changes once it has run anywhere. */
-const migrations = [{ name: '001-house', ...house }]
+const migrations = [{ name: '001-house', ...house }, { name: '002-plans', ...plans }]
 
 /** Any fixed number: processes that start together take turns behind it. */
 const LOCK = 710_224

@@ -8,6 +8,9 @@ export class Room extends Model<InferAttributes<Room>, InferCreationAttributes<R
   declare seats: number
   declare inputs: string[]
   declare turnaroundMinutes: number
+  declare building: CreationOptional<string>
+  declare openToInstructors: CreationOptional<boolean>
+  declare retired: CreationOptional<boolean>
 }
 
 Room.init({
@@ -16,4 +19,7 @@ Room.init({
   seats: DataTypes.INTEGER,
   inputs: DataTypes.ARRAY(DataTypes.TEXT),
   turnaroundMinutes: DataTypes.INTEGER,
+  building: DataTypes.TEXT,
+  openToInstructors: DataTypes.BOOLEAN,
+  retired: DataTypes.BOOLEAN,
 }, { sequelize: database, tableName: 'rooms' })

@@ -3,7 +3,7 @@ import type { RecorderReport } from '~~/shared/capture/report'
 import type { RoomState } from '~~/shared/capture/views'
 import { campusNow } from '../adapters/clock'
 import { Recorder } from '../models/recorder'
-import { rooms } from './planning'
+import { rooms } from './choices'
 
 /** A recorder that was silent for longer than this, in campus time, does not answer. */
 const SILENCE_MS = 120_000

@@ -6,7 +6,7 @@ import { campusNow } from '../adapters/clock'
 import { database } from '../models/database'
 import { Term } from '../models/term'
 import { TermSpan } from '../models/term-span'
-import { Refusal } from './errors'
+import { nothingHere, Refusal } from './errors'
 
 export interface CurrentTerm { id: string, term: TermShape }
 
@@ -16,6 +16,18 @@ export async function currentTerm(): Promise<CurrentTerm> {
   const distance = database.literal(`greatest(teaching_from - DATE '${today}', DATE '${today}' - teaching_to, 0)`)
   const row = await Term.findOne({ order: [[distance, 'ASC']], raw: true })
   if (!row) throw new Refusal(404, 'There is no term yet. Set one up first.')
+  return shaped(row)
+}
+
+/** One term by its id; the current one without. @throws Refusal 404 when there is none */
+export async function termOf(id?: string): Promise<CurrentTerm> {
+  if (!id) return currentTerm()
+  const row = await Term.findByPk(id, { raw: true })
+  if (!row) throw nothingHere()
+  return shaped(row)
+}
+
+async function shaped(row: Term): Promise<CurrentTerm> {
   const spans = await TermSpan.findAll({ where: { termId: row.id }, order: ['fromDay'], raw: true })
   const term: TermShape = {
     name: row.name, zone: row.zone, teachingFrom: row.teachingFrom, teachingTo: row.teachingTo,
@@ -28,8 +40,8 @@ export async function currentTerm(): Promise<CurrentTerm> {
  * The term with a count for each day.
  * @param sectionIds only these sections; null for all
  */
-export async function termOverview(sectionIds: string[] | null): Promise<TermView> {
-  const { id, term } = await currentTerm()
+export async function termOverview(sectionIds: string[] | null, termId?: string): Promise<TermView> {
+  const { id, term } = await termOf(termId)
   const rows = await database.query<{ date: string, captures: number, trouble: number }>(`
     SELECT to_char(c.starts_at AT TIME ZONE $zone, 'YYYY-MM-DD') AS date, count(*) AS captures,
       count(*) FILTER (WHERE c.state IN ('missed', 'failed')) AS trouble

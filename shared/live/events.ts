@@ -8,6 +8,8 @@ export type LiveEvent =
   | { topic: 'again' }
   | { topic: 'clock', clock: ClockSetting, serverNow: number }
   | { topic: 'capture', id: string, sectionId: string }
+  /** many captures at once; null: of any section */
+  | { topic: 'timetable', sectionIds: string[] | null }
   | { topic: 'recording', id: string, sectionId: string }
   | { topic: 'recorder', id: string }
   | { topic: 'work', sectionId: string | null, work: UndertakingView }

@@ -130,15 +130,15 @@ describe('an upload', () => {
 
 describe('a recorder', () => {
   it('keeps its plan and records on its own while the server is away, is killed once itself, and sends all of it later', async () => {
-    const { data: choices } = await staff.api<PlanChoices>('GET', '/api/plan/choices')
+    const { data: choices } = await staff.api<PlanChoices>('GET', '/api/plans/choices')
     const section = choices.sections.find((s) => s.code === 'MIL-180/01')!
     const begin = wallOf('Europe/London', Math.ceil(await campusNow() / 60_000) * 60_000 + 3 * 60_000)
     const room = choices.rooms.find((r) => r.name === 'Lock Studio')!
-    const { status, data } = await staff.api<{ id: string }>('POST', '/api/captures', {
-      sectionId: section.id, roomId: room.id, date: begin.date, start: begin.time, minutes: 8, presenterId: section.presenterIds[0], inputs: ['sound', 'lectern screen'], topic: 'Alone',
+    const { status, data } = await staff.api<{ captureId: string }>('POST', '/api/plans', {
+      sectionId: section.id, roomId: room.id, date: begin.date, start: begin.time, minutes: 8, presenterId: section.presenterIds[0], inputs: ['sound', 'lectern screen'], title: 'Alone',
     })
     expect(status).toBe(201)
-    const stateOf = async () => (await sql<{ state: string }>('SELECT state FROM captures WHERE id = $1', [data.id]))[0]!.state
+    const stateOf = async () => (await sql<{ state: string }>('SELECT state FROM captures WHERE id = $1', [data.captureId]))[0]!.state
     await until('the recorder to hold it', async () => await stateOf() === 'armed')
     await kill('web')
     try {
@@ -151,7 +151,7 @@ describe('a recorder', () => {
       await setClock({ rate: 1 })
       await start('web')
     }
-    const id = await until('the recording', async () => (await sql<{ id: string }>('SELECT r.id FROM recordings r JOIN source_files f ON f.recording_id = r.id WHERE capture_id = $1', [data.id]))[0]?.id, 60)
+    const id = await until('the recording', async () => (await sql<{ id: string }>('SELECT r.id FROM recordings r JOIN source_files f ON f.recording_id = r.id WHERE capture_id = $1', [data.captureId]))[0]?.id, 60)
     const result = await made(id)
     expect(result.state).toBe('ready')
     expect(await stateOf()).toBe('filed')

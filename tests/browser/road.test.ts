@@ -21,17 +21,17 @@ test('a capture is planned, recorded, made, filed, released, placed and seen', a
   // Plan: a clash is named and its way out taken.
   await staff.getByRole('link', { name: 'Timetable' }).click()
   await expect(clockOf(staff)).toContainText('Campus clock')
-  await staff.getByRole('button', { name: 'Plan a capture' }).click()
+  await staff.getByRole('button', { name: 'New capture plan' }).click()
   await staff.getByLabel('Section').selectOption({ label: 'HYD-210/01 Groundwater Hydrology' })
   await expect(staff.getByLabel('Presenter')).toHaveValue(/.+/)
   await staff.getByLabel('Starts').fill(from!)
   await staff.getByLabel('Minutes').fill('6')
   await staff.getByLabel('Topic').fill(topic)
-  await staff.getByRole('button', { name: 'Plan this capture' }).click()
-  await expect(staff.getByRole('alert')).toContainText('Adit Theatre is taken: HYD-210/01 with Tamsin Okoro, 10:00 to 10:50')
+  await expect(staff.getByRole('group', { name: 'Clash' })).toContainText('Adit Theatre is taken: HYD-210/01 with Tamsin Okoro')
+  await expect(staff.getByRole('button', { name: 'Plan this capture' })).toBeDisabled()
   await staff.locator('form').getByLabel('Room', { exact: true }).selectOption({ label: 'Weir Lab 2 (48)' })
   await staff.getByRole('button', { name: 'Plan this capture' }).click()
-  await expect(staff.getByRole('status').filter({ hasText: 'Planned HYD-210/01' })).toBeVisible()
+  await expect(staff.getByRole('status').filter({ hasText: 'HYD-210/01 planned' })).toBeVisible()
 
   // The recorder takes it up by itself, and the clock runs fast through it.
   const block = staff.getByRole('button', { name: new RegExp(`^HYD-210/01.*${from} to ${to}`) })

@@ -37,7 +37,9 @@ test('a time is dragged on the board, planned, and undone', async ({ page }) => 
 
 test('a capture ahead is cancelled from its bench and put back', async ({ page }) => {
   await signIn(page, people.staff)
+  const today = await page.getByRole('heading', { level: 1 }).textContent()
   await page.getByRole('button', { name: 'The day after' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(today!)
   const block = page.getByRole('button', { name: /(planned|armed)$/ }).first()
   const name = (await block.getAttribute('aria-label'))!.replace(/, (planned|armed)$/, '')
   await block.click()

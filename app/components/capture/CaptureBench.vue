@@ -2,13 +2,14 @@
 /** One capture beside the board: where it stands, and what can still be done to it. */
 import { isTrouble, stateWord } from '~~/core/capture/states'
 import { wallOf } from '~~/core/term/calendar'
-import type { CaptureView } from '~~/shared/timetable/views'
+import type { CaptureDetails, CaptureView, Edited, EditView } from '~~/shared/timetable/views'
 import type { RoomState } from '~~/shared/capture/views'
 
-const props = defineProps<{ capture: CaptureView, room?: RoomState }>()
-const emit = defineEmits<{ close: [], changed: [] }>()
+const props = defineProps<{ capture: CaptureView, room?: RoomState, mayPlan?: boolean }>()
+const emit = defineEmits<{ close: [], changed: [], change: [] }>()
 const me = useMe()
 const toasts = useToasts()
+const edits = useEdits()
 const now = useCampusNow()
 const time = (instant: number) => wallOf(me.zone, instant).time
 const mayCancel = computed(() => ['planned', 'armed'].includes(props.capture.state) && props.capture.start > now.value)
@@ -25,17 +26,18 @@ const sentence = computed(() => {
   return ''
 })
 
-async function setCancelled(cancelled: boolean) {
+async function cancel(scope: 'one' | 'later') {
   try {
-    await api(`/api/captures/${props.capture.id}/${cancelled ? 'cancel' : 'restore'}`, { method: 'POST' })
-    if (cancelled) toasts.show(`Cancelled ${props.capture.section}, ${dateWords(wallOf(me.zone, props.capture.start).date)}`, { label: 'Undo', run: () => setCancelled(false) })
-    else toasts.show('Back in the plan')
+    edits.done(await api<Edited>(`/api/captures/${props.capture.id}/change`, { method: 'POST', body: { scope, cancelled: true } }))
     emit('changed')
-    if (cancelled) emit('close')
+    emit('close')
   } catch (error) {
     toasts.show(sentenceOf(error))
   }
 }
+
+const { data: details } = useLiveData(async () => (props.mayPlan ? api<CaptureDetails>(`/api/captures/${props.capture.id}`) : null), (e) => e.topic === 'timetable')
+const { data: history } = useLiveData(async () => (props.mayPlan ? api<EditView[]>(`/api/edits?capture=${props.capture.id}`) : []), (e) => e.topic === 'timetable')
 </script>
 
 <template>
@@ -51,6 +53,8 @@ async function setCancelled(cancelled: boolean) {
       <dt class="text-slate">Presenter</dt><dd>{{ capture.presenter }}</dd>
       <dt class="text-slate">Topic</dt><dd>{{ capture.topic || 'not given; the lecture number stands in' }}</dd>
       <dt class="text-slate">Takes in</dt><dd>{{ capture.inputs.join(', ') }}</dd>
+      <template v-if="details?.plan"><dt class="text-slate">Plan</dt><dd>{{ details.plan }}<span v-if="capture.own.length" class="quiet block">its own by hand: {{ capture.own.join(', ') }}</span></dd></template>
+      <template v-if="details?.told.length"><dt class="text-slate">Told</dt><dd>{{ details.told.map((p) => p.name).join(', ') }}</dd></template>
       <template v-if="room">
         <dt class="text-slate">Recorder</dt>
         <dd>
@@ -62,7 +66,13 @@ async function setCancelled(cancelled: boolean) {
     </dl>
     <div class="mt-5 flex flex-wrap gap-2">
       <NuxtLink v-if="capture.recordingId" :to="`/recordings/${capture.recordingId}`" class="btn btn-main">Open the recording</NuxtLink>
-      <button v-if="mayCancel" type="button" class="btn" @click="setCancelled(true)">Cancel this capture</button>
+      <button v-if="mayCancel && mayPlan" type="button" class="btn btn-main" @click="emit('change')">Change…</button>
+      <button v-if="mayCancel" type="button" class="btn" @click="cancel('one')">Cancel this capture</button>
+      <button v-if="mayCancel && details?.weekdays.length" type="button" class="btn" @click="cancel('later')">Cancel this and later ones</button>
     </div>
+    <section v-if="history?.length" class="mt-5 border-t border-silt pt-3">
+      <h2>What was changed</h2>
+      <ul class="mt-1.5 space-y-1.5"><li v-for="h in history" :key="h.id" class="flex gap-2"><span class="num quiet w-[112px] shrink-0">{{ momentWords(me.zone, h.at) }}</span><span :class="{ 'text-slate line-through': h.undoneAt }">{{ h.sentence }} {{ h.who }}</span></li></ul>
+    </section>
   </BenchPanel>
 </template>

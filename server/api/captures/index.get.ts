@@ -2,7 +2,7 @@ import { getQuery } from 'h3'
 import { route, signedIn } from '~~/server/http/route'
 import { Refusal } from '~~/server/services/errors'
 import { sectionsOf } from '~~/server/services/library'
-import { capturesIn } from '~~/server/services/planning'
+import { capturesIn } from '~~/server/services/captures'
 
 defineRouteMeta({ openAPI: { tags: ['timetable'], summary: 'Captures that start between two instants (ms)' } })
 

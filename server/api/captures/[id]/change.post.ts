@@ -1,0 +1,12 @@
+import { ChangeCaptures } from '~~/shared/timetable/change-captures'
+import { body, idOf, route, signedIn } from '~~/server/http/route'
+import { mustPlanCapture } from '~~/server/services/planners'
+import { changeCaptures } from '~~/server/services/changing'
+
+defineRouteMeta({ openAPI: { tags: ['timetable'], summary: 'Changes this capture, this and later ones, or all to come' } })
+
+export default route(async (event) => {
+  const { who } = await signedIn(event)
+  await mustPlanCapture(who, idOf(event))
+  return changeCaptures(idOf(event), await body(event, ChangeCaptures), who.id)
+})
