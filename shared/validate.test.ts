@@ -44,7 +44,7 @@ describe('a change', () => {
 })
 
 it('answers with errors, never with a crash, whatever comes', async () => {
-  for (const Class of [PlanCapture, RecorderReport, WatchProgress]) {
+  for (const Class of [PlanCaptures, ChangeCaptures, RecorderReport, WatchProgress]) {
     await fc.assert(fc.asyncProperty(fc.anything(), async (data) => {
       const found = await check(Class as new () => object, data)
       expect('errors' in found || 'value' in found).toBe(true)
