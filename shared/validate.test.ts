@@ -17,10 +17,21 @@ const errorsOf = async (data: object) => {
 describe('planning captures', () => {
   it('passes a whole plan and fills an instance', async () => {
     expect(await check(PlanCaptures, plan)).toMatchObject({ value: plan })
-  
+  })
+
   it('asks a rule for nothing that only a single date has, and the other way round', async () => {
     expect(await errorsOf({ ...rule, date: '' })).toEqual({})
     expect(await errorsOf({ ...plan, weekdays: [], from: '' })).toEqual({})
+  })
+
+  it.each([
+    ['sectionId', { sectionId: '' }], ['date', { date: '2026-13-01' }], ['start', { start: '24:00' }], ['minutes', { minutes: 1 }],
+    ['minutes', { minutes: 50.5 }], ['inputs', { inputs: [] }], ['inputs', { inputs: ['x-ray'] }], ['title', { title: 'x'.repeat(161) }],
+    ['unknown', { unknown: 1 }], ['repeat', { repeat: 'daily', weekdays: [1] }], ['weekdays', { repeat: 'every' }], ['weekdays', { ...rule, weekdays: [8] }], ['weekNumbers', { ...rule, repeat: 'chosen' }],
+    ['from', { ...rule, from: 'soon' }], ['untilDate', { ...rule, until: 'date' }], ['count', { ...rule, until: 'count', count: 0 }], ['leftOut', { leftOut: ['x'] }],
+    ['exceptions', { exceptions: { '2026-11-11': { colour: 'red' } } }], ['exceptions', { exceptions: [] }], ['told', { told: ['everybody'] }],
+  ])('names the field %s', async (field, change) => {
+    expect(Object.keys(await errorsOf({ ...plan, ...change }))).toEqual([field])
   })
 })
 
@@ -29,17 +40,6 @@ describe('a change', () => {
     expect(await check(ChangeCaptures, { scope: 'later', start: '11:00' })).toMatchObject({ value: { scope: 'later', start: '11:00' } })
     expect(await check(ChangeCaptures, { scope: 'some' })).toHaveProperty('errors.scope')
     expect(await check(ChangeCaptures, { inputs: [] })).toHaveProperty('errors.inputs')
-  })
-})
-
-  it.each([
-    ['sectionId', { sectionId: '' }], ['date', { date: '2026-13-01' }], ['start', { start: '24:00' }], ['minutes', { minutes: 1 }],
-    ['minutes', { minutes: 50.5 }], ['inputs', { inputs: [] }], ['inputs', { inputs: ['x-ray'] }], ['title', { title: 'x'.repeat(161) }],
-    ['unknown', { unknown: 1 }], ['repeat', { repeat: 'daily' }], ['weekdays', { repeat: 'every' }], ['weekdays', { ...rule, weekdays: [8] }], ['weekNumbers', { ...rule, repeat: 'chosen' }],
-    ['from', { ...rule, from: 'soon' }], ['untilDate', { ...rule, until: 'date' }], ['count', { ...rule, until: 'count', count: 0 }], ['leftOut', { leftOut: ['x'] }],
-    ['exceptions', { exceptions: { '2026-11-11': { colour: 'red' } } }], ['exceptions', { exceptions: [] }], ['told', { told: ['everybody'] }],
-  ])('names the field %s', async (field, change) => {
-    expect(Object.keys(await errorsOf({ ...plan, ...change }))).toEqual([field])
   })
 })
 
