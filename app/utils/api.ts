@@ -13,13 +13,13 @@ export class ApiError extends Error {
 }
 
 /** @throws ApiError for every answer but 2xx, and when there is none */
-export async function api<T>(path: string, options: { method?: 'GET' | 'POST' | 'PATCH' | 'DELETE', body?: object, ticket?: string } = {}): Promise<T> {
+export async function api<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', body?: object, form?: FormData, ticket?: string } = {}): Promise<T> {
   let answer: Response
   try {
     answer = await fetch(path, {
       method: options.method ?? 'GET',
       headers: { ...(options.body ? { 'content-type': 'application/json' } : {}), ...(options.ticket ? { authorization: `Bearer ${options.ticket}` } : {}) },
-      body: options.body && JSON.stringify(options.body),
+      body: options.form ?? (options.body && JSON.stringify(options.body)),
     })
   } catch {
     throw new ApiError(0, 'Karstland cannot be reached just now. Nothing on this page is lost; it goes on when the line is back.')

@@ -4,6 +4,8 @@ import { database } from '../models/database'
 
 export interface JobPayloads {
   make_recording: { recordingId: string, requestId: string }
+  read_import: { importId: string }
+  take_import: { importId: string }
 }
 
 /** Adds a job; one with the same key that has not run yet is replaced, not doubled. */

@@ -22,6 +22,9 @@ export class CapturePlan extends Model<InferAttributes<CapturePlan>, InferCreati
   declare leftOut: string[]
   declare plannedBy: string | null
   declare ended: CreationOptional<boolean>
+  /** the timetable it came from, and its name there */
+  declare sourceId: CreationOptional<string | null>
+  declare sourceKey: CreationOptional<string | null>
 }
 
 CapturePlan.init({
@@ -41,5 +44,7 @@ CapturePlan.init({
   until: DataTypes.JSONB,
   leftOut: DataTypes.ARRAY(DataTypes.DATEONLY),
   plannedBy: DataTypes.UUID,
+  sourceId: DataTypes.UUID,
+  sourceKey: DataTypes.TEXT,
   ended: { type: DataTypes.BOOLEAN, defaultValue: false },
 }, { sequelize: database, tableName: 'capture_plans' })

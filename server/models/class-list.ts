@@ -9,6 +9,8 @@ export class ClassListEntry extends Model<InferAttributes<ClassListEntry>, Infer
   declare role: 'instructor' | 'assistant' | 'student'
   declare fromAt: CreationOptional<Date | null>
   declare toAt: CreationOptional<Date | null>
+  /** the registry's own id */
+  declare sourceId: CreationOptional<string | null>
 }
 
 ClassListEntry.init({
@@ -18,4 +20,5 @@ ClassListEntry.init({
   role: DataTypes.TEXT,
   fromAt: DataTypes.DATE,
   toAt: DataTypes.DATE,
+  sourceId: DataTypes.TEXT,
 }, { sequelize: database, tableName: 'class_list' })

@@ -6,10 +6,13 @@ export class Course extends Model<InferAttributes<Course>, InferCreationAttribut
   declare id: CreationOptional<string>
   declare code: string
   declare title: string
+  /** the registry's own id */
+  declare sourceId: CreationOptional<string | null>
 }
 
 Course.init({
   id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
   code: DataTypes.TEXT,
   title: DataTypes.TEXT,
+  sourceId: DataTypes.TEXT,
 }, { sequelize: database, tableName: 'courses' })

@@ -10,6 +10,8 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   declare role: 'staff' | 'instructor' | 'student'
   declare barred: CreationOptional<boolean>
   declare lastSignInAt: CreationOptional<Date | null>
+  /** the registry's own id */
+  declare sourceId: CreationOptional<string | null>
 }
 
 Person.init({
@@ -20,4 +22,5 @@ Person.init({
   role: DataTypes.TEXT,
   barred: DataTypes.BOOLEAN,
   lastSignInAt: DataTypes.DATE,
+  sourceId: DataTypes.TEXT,
 }, { sequelize: database, tableName: 'people' })

@@ -7,6 +7,8 @@ export class Section extends Model<InferAttributes<Section>, InferCreationAttrib
   declare courseId: string
   declare termId: string
   declare number: string
+  /** the registry's own id */
+  declare sourceId: CreationOptional<string | null>
 }
 
 Section.init({
@@ -14,4 +16,5 @@ Section.init({
   courseId: DataTypes.UUID,
   termId: DataTypes.UUID,
   number: DataTypes.TEXT,
+  sourceId: DataTypes.TEXT,
 }, { sequelize: database, tableName: 'sections' })

@@ -8,6 +8,8 @@ export class Term extends Model<InferAttributes<Term>, InferCreationAttributes<T
   declare zone: string
   declare teachingFrom: string
   declare teachingTo: string
+  /** the registry's own id */
+  declare sourceId: CreationOptional<string | null>
 }
 
 Term.init({
@@ -16,4 +18,5 @@ Term.init({
   zone: DataTypes.TEXT,
   teachingFrom: DataTypes.DATEONLY,
   teachingTo: DataTypes.DATEONLY,
+  sourceId: DataTypes.TEXT,
 }, { sequelize: database, tableName: 'terms' })

@@ -210,7 +210,7 @@ async function regroup({ plan, all, changed, change, term }: Asked, wish: Change
     const planId = id ?? randomUUID()
     if (id) await plan!.update(row, { transaction })
     else {
-      await CapturePlan.create({ ...row, id: planId, termId: plan!.termId, sectionId: plan!.sectionId, plannedBy: plan!.plannedBy }, { transaction })
+      await CapturePlan.create({ ...row, id: planId, termId: plan!.termId, sectionId: plan!.sectionId, plannedBy: plan!.plannedBy, sourceId: plan!.sourceId, sourceKey: plan!.sourceKey }, { transaction })
       log.created('plans', [planId])
     }
     return planId

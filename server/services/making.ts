@@ -9,22 +9,24 @@ import { Capture } from '../models/capture'
 import { Recording } from '../models/recording'
 import { Undertaking } from '../models/undertaking'
 import { record } from './audit'
+import { importsUnderWay } from './imports'
 import { nothingHere, Refusal } from './errors'
 import { tell } from './live'
 import { queueMaking } from './recordings'
 
 const VIEW = `
-  SELECT u.id, u.recording_id AS "recordingId", d.section_id AS "sectionId", r.name AS title, u.state, u.step, u.percent, u.left_s AS "leftS", u.sentence
+  SELECT u.id, 'making' AS kind, u.recording_id AS "recordingId", '/recordings/' || r.id AS link, d.section_id AS "sectionId", r.name AS title, u.state, u.step, u.percent, u.left_s AS "leftS", u.sentence
   FROM undertakings u JOIN recordings r ON r.id = u.recording_id
     LEFT JOIN LATERAL (SELECT d.section_id FROM filings f JOIN folders d ON d.id = f.folder_id WHERE f.recording_id = r.id ORDER BY f.position LIMIT 1) d ON true`
 
 /** What is under way, and what failed lately; newest first. @param sectionIds only these; null for all */
 export async function underWay(sectionIds: string[] | null): Promise<UndertakingView[]> {
-  return database.query<UndertakingView>(`${VIEW}
+  const making = await database.query<UndertakingView>(`${VIEW}
     WHERE (u.state IN ('waiting', 'running') OR (u.state IN ('failed', 'cancelled', 'done') AND u.ended_at > $since))
       AND ($all OR d.section_id = ANY($sections::uuid[]))
     ORDER BY u.state = 'running' DESC, u.asked_at DESC LIMIT 60`,
   { bind: { since: new Date(Date.now() - 30 * 60_000), all: sectionIds === null, sections: sectionIds ?? [] }, type: QueryTypes.SELECT })
+  return sectionIds === null ? [...await importsUnderWay(), ...making] : making
 }
 
 export async function undertakingOf(recordingId: string, transaction?: Transaction): Promise<UndertakingView | null> {

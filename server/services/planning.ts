@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import type { CreationAttributes, Transaction } from 'sequelize'
 import type { Term } from '~~/core/term/calendar'
 import { Zone } from '~~/core/term/zone'
+import type { WantedField } from '~~/core/timetable/difference'
 import { problemsOf, ruleWords } from '~~/core/timetable/rule'
 import type { Occurrence, Wanted } from '~~/core/timetable/wanted'
 import { wantedOf, type PlanCaptures } from '~~/shared/timetable/plan-captures'
@@ -75,7 +76,7 @@ export async function planCaptures(plan: PlanCaptures, plannedBy: string): Promi
   return { ...done, warnings: examined.warnings }
 }
 
-export interface WriteOptions { term: Term, termId: string, plannedBy: string | null, told?: readonly string[][] }
+export interface WriteOptions { term: Term, termId: string, plannedBy: string | null, told?: readonly string[][], source?: { id: string, keys: readonly string[] } }
 
 /** Rows at once: the statement stays small beside the room constraint's work. */
 const PIECE = 500
@@ -83,7 +84,7 @@ const PIECE = 500
 /** Writes plans with their captures. @returns for each plan its id and its captures' */
 export async function writePlans(plans: readonly Wanted[], occurrences: readonly Occurrence[], options: WriteOptions, log: EditLog): Promise<{ planId: string, captureIds: string[] }[]> {
   const written = plans.map(() => ({ planId: randomUUID() as string, captureIds: [] as string[] }))
-  await CapturePlan.bulkCreate(plans.map((p, i) => planRow(written[i]!.planId, p, options, options.told?.[i] ?? [])), { transaction: log.transaction, returning: false })
+  await CapturePlan.bulkCreate(plans.map((p, i) => ({ ...planRow(written[i]!.planId, p, options, options.told?.[i] ?? []), sourceId: options.source?.id ?? null, sourceKey: options.source?.keys[i] ?? null })), { transaction: log.transaction, returning: false })
   const rows = captureRows(plans, occurrences, written, options)
   await writeCaptures(rows, log.transaction)
   log.created('plans', written.map((w) => w.planId))
@@ -117,3 +118,13 @@ function captureRows(plans: readonly Wanted[], occurrences: readonly Occurrence[
   })
 }
 
+
+/** What of a plan's row changes with some fields of what is wanted. */
+export function planRowChanges(p: Wanted, fields: readonly WantedField[]): Partial<CreationAttributes<CapturePlan>> {
+  const has = (field: WantedField) => fields.includes(field)
+  return {
+    ...(has('dates') ? { weekdays: p.weekdays, weeks: p.weeks, fromDay: p.from, until: p.until, leftOut: p.leftOut } : {}), ...(has('start') ? { start: p.start } : {}),
+    ...(has('minutes') ? { minutes: p.minutes } : {}), ...(has('room') ? { roomId: p.roomId } : {}), ...(has('presenter') ? { presenterId: p.presenterId } : {}),
+    ...(has('inputs') || has('room') ? { inputs: p.inputs } : {}), ...(has('title') ? { title: p.title } : {}),
+  }
+}

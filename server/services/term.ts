@@ -1,7 +1,7 @@
 /** The current term for the band over every page: its weeks, and what is captured on each day. */
 import { QueryTypes } from 'sequelize'
 import { wallOf, weeksOf, type Term as TermShape } from '~~/core/term/calendar'
-import type { TermView } from '~~/shared/term/views'
+import type { TermChoice, TermView } from '~~/shared/term/views'
 import { campusNow } from '../adapters/clock'
 import { database } from '../models/database'
 import { Term } from '../models/term'
@@ -53,3 +53,9 @@ export async function termOverview(sectionIds: string[] | null, termId?: string)
 
 /** Campus date, `YYYY-MM-DD`, of now. */
 export const campusToday = (zone: string): string => wallOf(zone, campusNow()).date
+
+export async function termChoices(): Promise<TermChoice[]> {
+  const current = await currentTerm().then((t) => t.id, () => '')
+  const rows = await Term.findAll({ order: [['teachingFrom', 'DESC']], raw: true })
+  return rows.map((t) => ({ id: t.id, name: t.name, from: t.teachingFrom, to: t.teachingTo, current: t.id === current }))
+}

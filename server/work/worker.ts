@@ -8,6 +8,7 @@ import { findMissed } from '../services/recorders'
 import { bookStrays } from '../services/arrivals'
 import type { JobPayloads } from '../adapters/queue'
 import { giveUp, makeRecording } from './make-recording'
+import { readImport, takeImport } from './bring-in'
 import { Presence } from './presence'
 
 const ROUND_MS = 2000
@@ -22,7 +23,7 @@ export async function startWorker(): Promise<() => Promise<void>> {
   const stopping = new AbortController()
   const running = new Map<string, AbortController>()
   const stopListening = listen((event) => {
-    if (event.topic === 'work' && event.work.state === 'cancelled') running.get(event.work.recordingId)?.abort()
+    if (event.topic === 'work' && event.work.state === 'cancelled' && event.work.recordingId) running.get(event.work.recordingId)?.abort()
   })
   const utils = await makeWorkerUtils({ connectionString: databaseUrl() })
   const runner: Runner = await run({
@@ -32,6 +33,8 @@ export async function startWorker(): Promise<() => Promise<void>> {
     pollInterval: 1000,
     events: events as never,
     taskList: {
+      read_import: (payload) => readImport((payload as JobPayloads['read_import']).importId),
+      take_import: (payload) => takeImport((payload as JobPayloads['take_import']).importId),
       make_recording: async (payload, helpers) => {
         const { recordingId } = payload as JobPayloads['make_recording']
         const own = new AbortController()

@@ -65,7 +65,11 @@ export interface SoundLevel {
 
 export interface UndertakingView {
   id: string
-  recordingId: string
+  kind: 'making' | 'import'
+  /** null for an import */
+  recordingId: string | null
+  /** the page of what is under way */
+  link: string
   sectionId: string | null
   title: string
   state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'

@@ -16,3 +16,6 @@ export interface Me {
 export interface DayCount { date: string, captures: number, trouble: number }
 
 export interface TermView { id: string, term: Term, weeks: Week[], days: DayCount[], captures: number }
+
+/** A term to choose from. */
+export interface TermChoice { id: string, name: string, from: string, to: string, current: boolean }

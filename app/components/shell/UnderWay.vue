@@ -20,6 +20,8 @@ onScopeDispose(live.listen((event) => {
   if (event.topic === 'again' || event.topic === 'recording') void work.load()
 }))
 
+/** An import that waits for a person is done as far as the machine goes. */
+const wordOf = (item: UndertakingView) => (item.kind === 'import' && item.state === 'done' ? item.step : words[item.state])
 const words: Record<UndertakingView['state'], string> = { waiting: 'waiting', running: 'being made', done: 'made', failed: 'failed', cancelled: 'cancelled' }
 
 async function tell(item: UndertakingView, verb: 'cancel' | 'again') {
@@ -42,14 +44,14 @@ async function tell(item: UndertakingView, verb: 'cancel' | 'again') {
         <caption class="sr-only">What is being made, waits, or ended in the last half hour</caption>
         <tbody>
           <tr v-for="item in work.all" :key="item.id" class="h-9 border-b border-marl last:border-0">
-            <td class="max-w-0 truncate pr-3 max-md:whitespace-normal" style="width: 45%"><NuxtLink :to="`/recordings/${item.recordingId}`">{{ item.title }}</NuxtLink></td>
+            <td class="max-w-0 truncate pr-3 max-md:whitespace-normal" style="width: 45%"><NuxtLink :to="item.link">{{ item.title }}</NuxtLink></td>
             <td class="pr-3">
               <span v-if="item.state === 'running'" class="flex items-center gap-2"><ProgressBar :percent="item.percent" :label="item.title" /> <span class="num">{{ Math.round(item.percent) }}%</span> <span class="quiet">{{ item.step }}<template v-if="item.leftS !== null">, {{ leftWords(item.leftS) }}</template></span></span>
-              <span v-else :class="{ 'text-ember-ink': item.state === 'failed' }">{{ words[item.state] }}<template v-if="item.sentence">: {{ item.sentence }}</template></span>
+              <span v-else :class="{ 'text-ember-ink': item.state === 'failed' }">{{ wordOf(item) }}<template v-if="item.sentence">: {{ item.sentence }}</template></span>
             </td>
             <td class="text-right whitespace-nowrap">
-              <button v-if="item.state === 'running' || item.state === 'waiting'" type="button" class="btn btn-small" @click="tell(item, 'cancel')">Cancel</button>
-              <button v-if="item.state === 'failed' || item.state === 'cancelled'" type="button" class="btn btn-small" @click="tell(item, 'again')">Make again</button>
+              <button v-if="item.kind === 'making' && (item.state === 'running' || item.state === 'waiting')" type="button" class="btn btn-small" @click="tell(item, 'cancel')">Cancel</button>
+              <button v-if="item.kind === 'making' && (item.state === 'failed' || item.state === 'cancelled')" type="button" class="btn btn-small" @click="tell(item, 'again')">Make again</button>
             </td>
           </tr>
         </tbody>

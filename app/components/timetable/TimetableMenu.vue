@@ -2,7 +2,7 @@
 /** What else is done with the timetable: each a page of its own. */
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 
-const ways = [['/timetable/history', 'What was changed'], ['/set-up/terms', 'Terms and weeks'], ['/set-up/rooms', 'Rooms'], ['/set-up/rules', 'Hours and rules']] as const
+const ways = [['/bring-in?kind=timetable', 'Bring in a timetable'], ['/bring-in?kind=class+data', 'Bring in class data'], ['/bring-in?kind=roll-over', 'Roll a term over'], ['/timetable/history', 'What was changed'], ['/set-up/terms', 'Terms and weeks'], ['/set-up/rooms', 'Rooms'], ['/set-up/rules', 'Hours and rules']] as const
 </script>
 
 <template>
