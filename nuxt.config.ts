@@ -71,6 +71,8 @@ export default defineNuxtConfig({
     },
     '/enter/**': { security: { headers: { crossOriginOpenerPolicy: 'unsafe-none' } } },
     '/api/auth/**': { security: { headers: { crossOriginOpenerPolicy: 'unsafe-none' }, rateLimiter: crowd } },
+    // Programs read once an hour; somebody who guesses addresses asks more often.
+    '/calendar/**': { security: { rateLimiter: { tokensPerInterval: 300, interval: 60_000, headers: true } } },
     '/api/embed/*/ticket': { security: { rateLimiter: crowd } },
     '/api/embed/*/renew': { security: { rateLimiter: crowd } },
     // Course sites may show the poster of nothing, but fonts and scripts of our frames come from here.

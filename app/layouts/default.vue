@@ -5,10 +5,10 @@ const term = useTerm()
 const live = useLive()
 const student = computed(() => me.role === 'student')
 
-onMounted(() => {
-  live.open()
-  void term.load()
-})
+const address = useAddress()
+const asked = address.text('term')
+onMounted(() => live.open())
+watch(asked, (id) => void term.choose(id), { immediate: true })
 let later: ReturnType<typeof setTimeout> | undefined
 onScopeDispose(live.listen((event) => {
   if (event.topic !== 'capture' && event.topic !== 'timetable' && event.topic !== 'again') return

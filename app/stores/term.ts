@@ -1,14 +1,19 @@
 /** The current term and the weeks chosen on its band, as every place filters by them. */
 import { addDays, instantOf } from '~~/core/term/calendar'
-import type { TermView } from '~~/shared/term/views'
+import type { TermChoice, TermView } from '~~/shared/term/views'
 
 export const useTerm = defineStore('term', () => {
   const view = shallowRef<TermView | null>(null)
   const error = ref('')
 
+  /** another term than the current one, as the address asks for it */
+  const chosen = ref<string>()
+  const choices = shallowRef<TermChoice[]>([])
+
   async function load(): Promise<void> {
     try {
-      view.value = await api<TermView>('/api/term')
+      view.value = await api<TermView>(`/api/term?term=${chosen.value ?? ''}`)
+      choices.value = await api<TermChoice[]>('/api/terms')
       error.value = ''
     } catch (problem) {
       error.value = sentenceOf(problem)
@@ -30,5 +35,11 @@ export const useTerm = defineStore('term', () => {
     return !first || (thisWeek >= first && thisWeek <= mondays.at(-1)!) ? thisWeek : first
   }
 
-  return { view, error, load, spanOf, firstMonday }
+  async function choose(id: string | undefined): Promise<void> {
+    if (id === chosen.value && view.value) return
+    chosen.value = id
+    await load()
+  }
+
+  return { view, error, load, choose, choices, spanOf, firstMonday }
 })

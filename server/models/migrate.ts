@@ -6,9 +6,10 @@ import { database, databaseUrl } from './database'
 import * as house from './migrations/001-house'
 import * as plans from './migrations/002-plans'
 import * as imports from './migrations/003-imports'
+import * as people from './migrations/004-people'
 
 /** In order; a name never changes once it has run anywhere. */
-const migrations = [{ name: '001-house', ...house }, { name: '002-plans', ...plans }, { name: '003-imports', ...imports }]
+const migrations = [{ name: '001-house', ...house }, { name: '002-plans', ...plans }, { name: '003-imports', ...imports }, { name: '004-people', ...people }]
 
 /** Any fixed number: processes that start together take turns behind it. */
 const LOCK = 710_224

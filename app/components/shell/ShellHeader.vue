@@ -9,8 +9,8 @@ const places = computed(() => {
 })
 const route = useRoute()
 const initials = computed(() => (me.me?.person.name ?? '').split(' ').map((part) => part[0]).join('').slice(0, 2))
-/** The chosen weeks go along from place to place. */
-const kept = computed(() => (route.query.weeks ? { weeks: route.query.weeks } : {}))
+/** The chosen term and weeks go along from place to place. */
+const kept = computed(() => ({ ...(route.query.term ? { term: route.query.term } : {}), ...(route.query.weeks ? { weeks: route.query.weeks } : {}) }))
 
 async function leave() {
   const { address } = await api<{ address: string }>('/api/auth/sign-out', { method: 'POST' })

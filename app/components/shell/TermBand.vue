@@ -45,6 +45,11 @@ function choose(from: number, to: number) {
   address.set({ weeks: value === chosen.value ? undefined : value, day: undefined })
 }
 
+function chooseTerm(id: string) {
+  const current = term.choices.find((t) => t.id === id)?.current
+  address.set({ term: current ? undefined : id, weeks: undefined, day: undefined })
+}
+
 function endDrag() {
   if (drag.value) choose(drag.value.from, drag.value.to)
   drag.value = null
@@ -70,7 +75,10 @@ function onKey(event: KeyboardEvent, i: number) {
 <template>
   <section aria-label="Term" class="flex h-[66px] bg-scarp text-white max-md:overflow-x-auto" @pointerup="endDrag" @pointerleave="drag = null">
     <div class="flex w-[195px] shrink-0 flex-col justify-center px-4 max-md:sticky max-md:left-0 max-md:z-10 max-md:w-[110px] max-md:bg-scarp max-md:px-2">
-      <p class="font-head text-[15px] font-semibold">{{ term.view?.term.name ?? 'Term' }}</p>
+      <select v-if="term.choices.length > 1 && term.view" aria-label="Term" class="-ml-1 w-full rounded border border-transparent bg-scarp px-0.5 font-head text-[15px] font-semibold text-white hover:border-[#5f7679]" :value="term.view.id" @change="chooseTerm(($event.target as HTMLSelectElement).value)">
+        <option v-for="t in term.choices" :key="t.id" :value="t.id">{{ t.name }}</option>
+      </select>
+      <p v-else class="font-head text-[15px] font-semibold">{{ term.view?.term.name ?? 'Term' }}</p>
       <p class="text-[12.5px] text-[#b9c7c5] max-md:sr-only">
         <template v-if="term.view">{{ plural(term.view.weeks.filter((w) => w.number).length, 'week') }} · {{ plural(term.view.captures, 'capture') }}</template>
         <template v-else-if="term.error">{{ term.error }}</template>

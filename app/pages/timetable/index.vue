@@ -17,6 +17,7 @@ const by = address.text('by')
 const open = address.text('capture')
 const changing = address.text('change')
 const planning = address.text('plan')
+const calendar = address.text('calendar')
 const weeks = address.text('weeks')
 const filters = { building: address.text('building'), course: address.text('course'), state: address.text('state') }
 
@@ -70,7 +71,7 @@ function drawn({ rowId, date, start, minutes }: Omit<Placed, 'captureId'>) {
 }
 function beginPlan() {
   if (!plan.date) plan.date = wallOf(me.zone, now.value).date < monday.value ? monday.value : wallOf(me.zone, now.value).date
-  address.set({ plan: '1', capture: undefined, change: undefined })
+  address.set({ plan: '1', capture: undefined, change: undefined, calendar: undefined })
 }
 function planned() {
   Object.assign(plan, { title: '', start: '', leftOut: [], exceptions: {} })
@@ -112,6 +113,7 @@ useHead({ title: () => `Timetable${room.value ? `, ${room.value.name}` : ''} · 
         <template v-if="room"><span class="tag"><span class="num">{{ room.seats }}</span> seats</span><span v-for="input in room.inputs" :key="input" class="tag max-lg:hidden">{{ input }}</span></template>
         <span class="flex gap-1"><button type="button" class="btn btn-small" aria-label="The week before" @click="week(-7)">◂</button><button type="button" class="btn btn-small" aria-label="The week after" @click="week(7)">▸</button></span>
         <div class="ml-auto flex flex-wrap items-center gap-2">
+          <button type="button" class="btn" @click="address.set({ calendar: '1', plan: undefined, change: undefined })">Calendar link</button>
           <TimetableMenu />
           <button v-if="!planning" type="button" class="btn btn-main" :disabled="!choices" @click="beginPlan">New capture plan</button>
         </div>
@@ -143,9 +145,10 @@ useHead({ title: () => `Timetable${room.value ? `, ${room.value.name}` : ''} · 
       </div>
       <PlanBoard v-else class="min-h-0 flex-1" :rows="rows" :by="view === 'sections' ? 'sections' : 'rooms'" :monday="monday" :captures="captures" :usual="choices.hours.usualStarts" :now="now" :chosen="open" may-plan
         :draft="planning && view === 'rooms' ? { rowId: plan.roomId, date: plan.date, start: plan.start, minutes: plan.minutes } : undefined"
-        @open="address.set({ capture: $event, plan: undefined, change: undefined })" @moved="moved" @drawn="drawn" />
+        @open="address.set({ capture: $event, plan: undefined, change: undefined, calendar: undefined })" @moved="moved" @drawn="drawn" />
     </div>
     <PlanForm v-if="planning && choices" :choices="choices" :plan="plan" @change="change" @planned="planned" @close="address.set({ plan: undefined })" />
+    <CalendarBench v-else-if="calendar && choices" :choices="choices" :room-id="room?.id" @close="address.set({ calendar: undefined })" />
     <ChangeForm v-else-if="changing && details && choices" :key="`${details.id} ${JSON.stringify(proposed)}`" :capture="details" :choices="choices" :proposed="proposed" @close="closeChange" @changed="closeChange(); refreshCaptures()" />
     <CaptureBench v-else-if="chosen" :key="chosen.id" :capture="chosen" may-plan @close="address.set({ capture: undefined })" @changed="refreshCaptures" @change="beginChange" />
   </div>
