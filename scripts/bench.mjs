@@ -13,7 +13,7 @@ import { startTestHouse } from './lib/test-house.mjs'
 
 const passed = await orStop(async () => {
   const name = process.argv[2] ?? 'road'
-  if (!/^[a-z-]+$/.test(name) || !existsSync(join(project, 'bench', `${name}.ts`))) throw new Stop(`there is no benchmark called “${name}”; there is: road.`)
+  if (!/^[a-z-]+$/.test(name) || !existsSync(join(project, 'bench', `${name}.ts`))) throw new Stop(`there is no benchmark called “${name}”; there are: road, timetable.`)
   ensureDebian([...TESTING, 'nginx-light', 'wrk'])
   ensureNodeModules()
   const port = await freePort()

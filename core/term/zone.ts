@@ -93,14 +93,20 @@ export class Zone {
    * @param minutes minutes since midnight on the clock on the wall
    */
   at(day: number, minutes: number): { instant: number, skipped: boolean } {
+    const instant = this.instant(day, minutes)
+    // Only where the offset changes near by can the clock on the wall show something else than was asked.
+    return { instant, skipped: instant + this.offsetAt(instant) !== day * DAY_MS + minutes * 60_000 }
+  }
+
+  /** The instant of {@link at} alone. */
+  instant(day: number, minutes: number): number {
     const wall = day * DAY_MS + minutes * 60_000
     const before = this.offsetAt(wall - DAY_MS)
     const after = this.offsetAt(wall + DAY_MS)
     const first = wall - before
-    if (before === after || this.offsetAt(first) === before) return { instant: first, skipped: false }
+    if (before === after || this.offsetAt(first) === before) return first
     const second = wall - after
-    if (this.offsetAt(second) === after) return { instant: second, skipped: false }
-    return { instant: first, skipped: true }
+    return this.offsetAt(second) === after ? second : first
   }
 
   /** Local date, time of day and weekday of an instant. */

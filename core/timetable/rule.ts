@@ -58,28 +58,37 @@ const LEFT_OUT = 'left out'
  * @throws RangeError when the term has no days or its zone does not exist
  */
 export function datesOf(rule: Rule, term: Term): RuleDate[] {
-  const { zone, byWeekday } = teachingDays(term)
-  const minutes = minutesOf(rule.start)
-  const length = rule.minutes * 60_000
   if (rule.weeks.kind === 'dates') return singleDates(rule, rule.weeks.dates, term)
+  const { zone } = teachingDays(term)
+  const minutes = minutesOf(rule.start)
+  const dates: RuleDate[] = []
+  eachDay(rule, term, (day, skipped) => {
+    const { instant, skipped: moved } = zone.at(day.day, minutes)
+    dates.push({ date: day.date, week: day.week, start: instant, end: instant + rule.minutes * 60_000, skipped, moved })
+  })
+  return dates
+}
+
+/**
+ * Visits the days of a rule in order, for reckoning with thousands of rules: nothing is made for a day.
+ * Rules of single dates have no such days; see {@link datesOf}.
+ */
+export function eachDay(rule: Rule, term: Term, visit: (day: TeachingDay, skipped: string) => void): void {
+  if (rule.weeks.kind === 'dates') return
+  const { byWeekday } = teachingDays(term)
   const first = rule.from ?? ''
   const last = rule.until.kind === 'date' ? rule.until.date : '9999'
-  const days = merged(rule.weekdays.map((w) => byWeekday[w] ?? []))
   const wanted = weekFilter(rule.weeks)
   const leftOut = rule.leftOut.length ? new Set(rule.leftOut) : undefined
   let left = rule.until.kind === 'count' ? rule.until.count : Infinity
-  const dates: RuleDate[] = []
-  for (const day of days) {
+  for (const day of merged(rule.weekdays.map((w) => byWeekday[w] ?? []))) {
     if (day.date < first || !wanted(day)) continue
     if (day.date > last || left <= 0) break
-    const skipped = day.off || (leftOut?.has(day.date) ? LEFT_OUT : '')
     // Days beside the term's own teaching are not skipped: the rule never meant them.
     if (day.off && (day.date < term.teachingFrom || day.date > term.teachingTo)) continue
     if (!day.off) left--
-    const { instant, skipped: moved } = zone.at(day.day, minutes)
-    dates.push({ date: day.date, week: day.week, start: instant, end: instant + length, skipped, moved })
+    visit(day, day.off || (leftOut?.has(day.date) ? LEFT_OUT : ''))
   }
-  return dates
 }
 
 function singleDates(rule: Rule, dates: string[], term: Term): RuleDate[] {

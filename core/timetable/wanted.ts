@@ -6,8 +6,8 @@
 import type { Term } from '../term/calendar'
 import { dayOf, minutesOf } from '../term/days'
 import { Zone } from '../term/zone'
-import { datesOf, type Rule } from './rule'
-import { sweep, type Placed } from './sweep'
+import { datesOf, eachDay, keptDates, type Rule } from './rule'
+import { sweepBy } from './sweep'
 
 /** How a single date differs from its plan. */
 export interface Exception { roomId?: string, start?: string }
@@ -45,12 +45,15 @@ export function occurrencesOf(plans: readonly Wanted[], term: Term, after = -Inf
   const zone = Zone.of(term.zone)
   const all: Occurrence[] = []
   plans.forEach((wanted, plan) => {
-    for (const { date, week, start, end, skipped } of datesOf(wanted, term)) {
-      if (skipped) continue
+    const minutes = minutesOf(wanted.start)
+    const length = wanted.minutes * 60_000
+    const take = (date: string, day: number, week: number | null) => {
       const own = wanted.exceptions[date]
-      const from = own?.start ? zone.at(dayOf(date), minutesOf(own.start)).instant : start
-      if (from > after) all.push({ plan, date, week, start: from, end: from + end - start, roomId: own?.roomId ?? wanted.roomId, presenterId: wanted.presenterId })
+      const start = zone.instant(day, own?.start ? minutesOf(own.start) : minutes)
+      if (start > after) all.push({ plan, date, week, start, end: start + length, roomId: own?.roomId ?? wanted.roomId, presenterId: wanted.presenterId })
     }
+    if (wanted.weeks.kind === 'dates') for (const d of keptDates(wanted, term)) take(d.date, dayOf(d.date), d.week)
+    else eachDay(wanted, term, (day, skipped) => skipped || take(day.date, day.day, day.week))
   })
   return all
 }
@@ -63,15 +66,18 @@ export interface Clash { at: Occurrence, with: { standing: Standing } | { occurr
  * @param turnaround minutes each room needs after a capture
  */
 export function clashesOf(wanted: readonly Occurrence[], standing: readonly Standing[], turnaround: ReadonlyMap<string, number>): { rooms: Clash[], presenters: Clash[] } {
-  const all = [...standing, ...wanted]
-  const inRooms = all.map((c): Placed => ({ place: c.roomId, start: c.start, end: c.end + (turnaround.get(c.roomId) ?? 0) * 60_000 }))
-  const ofPresenters = all.map((c): Placed => ({ place: c.presenterId, start: c.start, end: c.end }))
+  const count = standing.length + wanted.length
+  const at = (i: number): Standing | Occurrence => (i < standing.length ? standing[i]! : wanted[i - standing.length]!)
+  const startOf = (i: number) => at(i).start
+  const held = new Map([...turnaround].map(([room, minutes]) => [room, minutes * 60_000]))
   const named = ([a, b]: [number, number]): Clash[] => {
     if (b < standing.length) return []
-    const at = wanted[b - standing.length]!
-    return [{ at, with: a < standing.length ? { standing: standing[a]! } : { occurrence: wanted[a - standing.length]! } }]
+    return [{ at: wanted[b - standing.length]!, with: a < standing.length ? { standing: standing[a]! } : { occurrence: wanted[a - standing.length]! } }]
   }
-  return { rooms: sweep(inRooms).flatMap(named), presenters: sweep(ofPresenters).flatMap(named) }
+  return {
+    rooms: sweepBy(count, (i) => at(i).roomId, startOf, (i) => at(i).end + (held.get(at(i).roomId) ?? 0)).flatMap(named),
+    presenters: sweepBy(count, (i) => at(i).presenterId, startOf, (i) => at(i).end).flatMap(named),
+  }
 }
 
 /** A plan with some of its dates elsewhere, later or left out. What concerns all its dates changes the plan itself. */

@@ -1,7 +1,7 @@
 /** Class data: what the registry says against what is here, and taking the difference in. */
 import { readFile } from 'node:fs/promises'
 import { Op, QueryTypes, type Model, type ModelStatic, type Transaction, type WhereOptions } from 'sequelize'
-import { differenceOf, kinds, type ClassData, type Difference, type Kind } from '~~/core/people/class-data'
+import { differenceOf, kinds, type ClassData, type Difference, type Kind, type RowError } from '~~/core/people/class-data'
 import { instantOf } from '~~/core/term/calendar'
 import type { ClassDataResult, DataLine } from '~~/shared/imports/views'
 import { readOneRoster } from '../adapters/one-roster'
@@ -69,6 +69,7 @@ type Differences = { [K in Kind]: Difference<ClassData[K][number]> }
 async function compared(item: Import, transaction?: Transaction): Promise<{ data: ClassData, differences: Differences, result: ClassDataResult }> {
   const { data, errors } = readOneRoster(await filesOf(item))
   const here = await hereAs(data, transaction)
+  if (!errors.length) errors.push(...await overlapping(data, transaction))
   // Somebody of the team stays of the team, whatever the registry calls them.
   const team = new Set(here.people.filter((p) => p.role === 'staff').map((p) => p.sourceId))
   const people = data.people.map((p) => (team.has(p.sourceId) ? { ...p, role: 'staff' as const } : p))
@@ -89,6 +90,14 @@ async function compared(item: Import, transaction?: Transaction): Promise<{ data
   return { data: full, differences, result }
 }
 const SHOWN = 200
+
+/** Terms that share days with one that is here under another name. */
+async function overlapping(data: ClassData, transaction?: Transaction): Promise<RowError[]> {
+  const others = await Term.findAll({ where: { [Op.or]: [{ sourceId: null }, { sourceId: { [Op.notIn]: data.terms.map((t) => t.sourceId) } }], name: { [Op.notIn]: data.terms.map((t) => t.name) } }, transaction, raw: true })
+  return data.terms.flatMap((t) => others.filter((o) => t.from <= o.teachingTo && o.teachingFrom <= t.to).map((o): RowError => ({
+    file: 'academicsessions.csv', row: 0, column: 'startDate', sentence: `${t.name}, ${t.from} to ${t.to}, shares days with ${o.name}, ${o.teachingFrom} to ${o.teachingTo}. Terms do not overlap.`,
+  })))
+}
 
 function wordsFor(data: ClassData, here: ClassData) {
   const all = <K extends Kind>(kind: K) => new Map([...here[kind], ...data[kind]].map((r) => [r.sourceId, r])) as Map<string, ClassData[K][number]>

@@ -44,7 +44,7 @@ const blocks = computed<Block[]>(() => placed.value.flatMap(({ c, date, time, st
   const day = dates.value.indexOf(date)
   if (row === undefined || day < 0) return []
   return [{
-    id: c.id, row, day, start, minutes, label: `${signOf(c.state)}${props.by === 'rooms' ? c.section : c.room}`, short: props.by === 'rooms' ? c.section.split('/')[0]! : c.room.slice(0, 7), look: `${lookOf(c.state)}${c.id === props.chosen ? ' board-chosen' : ''}`,
+    id: c.id, row, day, start, minutes, label: `${signOf(c.state)}${props.by === 'rooms' ? c.section : c.room}`, short: props.by === 'rooms' ? c.section.split('/')[0]!.replace('-', '') : c.room.slice(0, 7), look: `${lookOf(c.state)}${c.id === props.chosen ? ' board-chosen' : ''}`,
     movable: props.mayPlan && mayChange({ state: c.state, start: c.start } as never, props.now),
     says: `${c.section} ${c.course}, ${c.room}, ${dateWords(date)} ${time} to ${timeOf(start + minutes)}, ${c.presenter}, ${stateWord[c.state]}`,
   }]
@@ -85,7 +85,7 @@ onMounted(() => {
   onScopeDispose(() => watchWidth.disconnect())
   watch([blocks, g, options], () => {
     board!.draw(blocks.value, g.value, options.value)
-    performance.mark('board-drawn')
+    requestAnimationFrame(() => requestAnimationFrame(() => performance.mark('board-painted')))
   }, { immediate: true })
 })
 
@@ -132,7 +132,7 @@ function onKey(event: KeyboardEvent) {
 <style>
 .board-field { background-image: repeating-linear-gradient(to bottom, transparent 0 calc(var(--row) - 1px), var(--marl) calc(var(--row) - 1px) var(--row)); }
 .board-block { position: absolute; overflow: hidden; padding: 0 4px; border-radius: 4px; font-size: 12px; font-weight: 650; line-height: calc(var(--row) - 8px); text-align: left; white-space: nowrap; text-overflow: ellipsis; contain: strict; }
-.board-upright { padding: 3px 0; writing-mode: vertical-rl; line-height: 13px; font-size: 11px; text-align: left; }
+.board-upright { padding: 2px 0; text-overflow: clip; letter-spacing: -.2px; writing-mode: vertical-rl; line-height: 12px; font-size: 10.5px; text-align: left; }
 .board-movable::after { content: ""; position: absolute; inset: 0 0 0 auto; width: 7px; cursor: ew-resize; }
 .board-movable:active { cursor: grabbing; }
 .board-chosen { box-shadow: 0 0 0 2px var(--ink), 0 0 0 5px var(--lichen); z-index: 5; }
