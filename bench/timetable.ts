@@ -38,7 +38,11 @@ function dryRun(): void {
   const made = occurrencesOf(large, term)
   const shuffled = made.map((o, i) => ({ start: o.start, end: o.end, order: (i * 7919) % made.length })).sort((a, b) => a.order - b.order)
   const sorting = () => [...shuffled].sort((a, b) => a.start - b.start || a.end - b.end)
-  for (let i = 0; i < 3; i++) [run(large), sorting(), run(small)]
+  for (let i = 0; i < 3; i++) {
+    run(large)
+    sorting()
+    run(small)
+  }
   const [ours, reference, tenth] = [[], [], []] as number[][]
   for (let i = 0; i < 9; i++) {
     ours!.push(timed(() => run(large)))

@@ -23,13 +23,14 @@ async function main() {
   const port = (name, fallback) => Number(process.env[name] ?? fallback)
   const ports = {
     web: port('PORT', 3000), course: port('COURSE_PORT', 3100), signIn: port('SIGN_IN_PORT', 3200), clock: port('CLOCK_PORT', 3300),
-    recorder: port('RECORDER_PORT', 3400), worker: await freePort(),
+    recorder: port('RECORDER_PORT', 3400), mail: port('MAILBOX_PORT', 3500), smtp: await freePort(), worker: await freePort(),
   }
   await mustBeFree(ports.web, 'Karstland', 'PORT')
   await mustBeFree(ports.course, 'the course site', 'COURSE_PORT')
   await mustBeFree(ports.signIn, 'the campus sign-in', 'SIGN_IN_PORT')
   await mustBeFree(ports.clock, 'the campus clock', 'CLOCK_PORT')
   await mustBeFree(ports.recorder, 'the recorders', 'RECORDER_PORT')
+  await mustBeFree(ports.mail, 'the mailbox', 'MAILBOX_PORT')
   ensureDebian(RUNNING)
   ensureNodeModules()
   const house = openHouse('.karstland')
@@ -53,7 +54,7 @@ async function throwAway(house) {
   const postgres = await startPostgres(house)
   postgres.ensureDatabase(true)
   postgres.stop()
-  for (const part of ['demo', 'recorder', 'course-site.json', 'clock.json']) rmSync(house.place(part), { recursive: true, force: true })
+  for (const part of ['demo', 'recorder', 'course-site.json', 'clock.json', 'mailbox.json', 'store/imports']) rmSync(house.place(part), { recursive: true, force: true })
   for (const part of ['incoming', 'originals']) rmSync(house.place('store', part), { recursive: true, force: true })
   const media = house.place('store', 'media')
   for (const name of existsSync(media) ? readdirSync(media) : []) if (!name.startsWith('demo-')) rmSync(house.place('store', 'media', name), { recursive: true, force: true })
@@ -65,6 +66,7 @@ function tell({ env, first }) {
   Karstland       ${env.origin}
   Course site     ${env.courseOrigin}      somebody else’s plain software, for placements
   Campus sign-in  ${env.issuer}      asks who, but for no password
+  Mailbox         ${env.mail}      the college’s mail, for everybody
   Campus clock    ${env.clock}
 
   Odile Vance       odile.vance@fennick.example       media services: plans, sees everything

@@ -13,5 +13,6 @@ export default defineNuxtRouteMiddleware(async (to) => {
   }
   if (to.path === '/') return navigateTo(me.role === 'staff' ? '/today' : me.role === 'instructor' ? '/library' : '/new', { replace: true })
   if (team.test(to.path) && me.role !== 'staff') return navigateTo('/', { replace: true })
+  if (/^\/(notices|go|help)(\/|$)/.test(to.path)) return
   if (to.path !== '/new' && me.role === 'student') return navigateTo('/new', { replace: true })
 })

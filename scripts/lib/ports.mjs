@@ -11,8 +11,20 @@ const listens = (port) => new Promise((done) => {
   })
 })
 
-/** A port nobody listens on. */
-export const freePort = () => listens(0)
+const given = new Set()
+
+/**
+ * A port nobody listens on, never the same one twice. It lies below the range from which the system
+ * takes ports for connections, so that none of them takes it before it is used.
+ */
+export async function freePort() {
+  for (;;) {
+    const port = 20_000 + Math.floor(Math.random() * 10_000)
+    if (given.has(port) || await listens(port) === null) continue
+    given.add(port)
+    return port
+  }
+}
 
 /**
  * Fails with one clear sentence when a port is taken.

@@ -12,7 +12,7 @@ const standIn = (name) => ['--import', 'tsx', `stand-ins/${name}/main.ts`]
 const tsx = { TSX_TSCONFIG_PATH: join(project, 'tsconfig.run.json') }
 
 /**
- * @typedef {{ web: number, course: number, signIn: number, clock: number, recorder: number, worker: number }} Ports
+ * @typedef {{ web: number, course: number, signIn: number, clock: number, recorder: number, worker: number, mail: number, smtp: number }} Ports
  */
 
 /** The environment of each program. */
@@ -27,9 +27,10 @@ function environments(house, ports, databaseUrl) {
     DATABASE_URL: databaseUrl, STORE_DIR: place('store'), SESSION_SECRET: settings.sessionSecret, MEDIA_SECRET: settings.mediaSecret, CAMPUS_CLOCK_URL: clock,
     OIDC_ISSUER: issuer, OIDC_CLIENT_ID: 'karstland', OIDC_CLIENT_SECRET: settings.oidcSecret, PUBLIC_ORIGIN: origin, HOST: '127.0.0.1', NITRO_HOST: '127.0.0.1',
     NITRO_SHUTDOWN_TIMEOUT: '2000', NODE_ENV: 'production', COLLEGE: 'Fennick College of Land, Water and Stone',
+    SMTP_URL: `smtp://127.0.0.1:${ports.smtp}?ignoreTLS=true`, MAIL_FROM: 'Karstland <karstland@fennick.example>', ...(house.noticeWaitMs ? { NOTICE_WAIT_MS: String(house.noticeWaitMs) } : {}),
   }
   return {
-    origin, courseOrigin, issuer, clock,
+    origin, courseOrigin, issuer, clock, mail: `http://127.0.0.1:${ports.mail}`,
     web: { ...base, KARSTLAND_ROLE: 'web', PORT: String(ports.web), NITRO_PORT: String(ports.web) },
     worker: { ...base, KARSTLAND_ROLE: 'worker', PORT: String(ports.worker), NITRO_PORT: String(ports.worker), DATABASE_POOL: '6' },
     demo: { ...base, ...tsx, DEMO_DIR: demo, LECTURES_DIR: place('lectures'), COURSE_ORIGIN: courseOrigin },
@@ -39,6 +40,7 @@ function environments(house, ports, databaseUrl) {
       COURSE_SECRET: settings.courseSecret, KARSTLAND_ORIGIN: origin, COURSE_ORIGIN: courseOrigin,
     },
     course: { ...tsx, PORT: String(ports.course), DATA_FILE: place('course-site.json'), COURSES_FILE: join(demo, 'courses.json'), OIDC_ISSUER: issuer, COURSE_SECRET: settings.courseSecret },
+    mailbox: { ...tsx, PORT: String(ports.mail), SMTP_PORT: String(ports.smtp), MAIL_FILE: place('mailbox.json') },
     recorder: {
       ...tsx, PORT: String(ports.recorder), CAMPUS_CLOCK_URL: clock, SERVER_URL: `http://localhost:${ports.web}`, LECTURES_DIR: place('lectures'), DATA_DIR: place('recorder'),
       ROOMS_FILE: join(demo, 'recorders.json'),
@@ -75,11 +77,12 @@ export async function runHouse({ house, ports, quickMorning = true }) {
     const first = !existsSync(house.place('clock.json'))
     const { instant } = JSON.parse(readFileSync(house.place('demo', 'opening.json'), 'utf8'))
     if (first) writeFileSync(house.place('clock.json'), JSON.stringify({ campus: instant, rate: 1 }))
-    say('Starting clock, sign-in, course site, web and worker')
+    say('Starting clock, sign-in, course site, mailbox, web and worker')
     const start = {
       clock: () => programs.start('clock', standIn('clock'), env.clockService),
       signIn: () => programs.start('sign-in', standIn('sign-in'), env.signIn),
       course: () => programs.start('course-site', standIn('course-site'), env.course),
+      mailbox: () => programs.start('mailbox', standIn('mailbox'), env.mailbox),
       web: () => programs.start('web', WEB, env.web),
       // A second web over the same database, for tests of how several stay in step.
       web2: () => programs.start('web2', WEB, { ...env.web, PORT: String(ports.web2), NITRO_PORT: String(ports.web2) }),
@@ -89,7 +92,7 @@ export async function runHouse({ house, ports, quickMorning = true }) {
     for (const [name, begin] of Object.entries(start)) if (name !== 'web2') begin()
     await Promise.all([
       programs.answers('clock', `${env.clock}/health`), programs.answers('sign-in', `${env.issuer}/health`), programs.answers('course-site', `${env.courseOrigin}/health`),
-      programs.answers('web', `${env.origin}/ready`), programs.answers('worker', `http://localhost:${ports.worker}/ready`), programs.answers('recorder', `http://127.0.0.1:${ports.recorder}/health`),
+      programs.answers('web', `${env.origin}/ready`), programs.answers('worker', `http://localhost:${ports.worker}/ready`), programs.answers('recorder', `http://127.0.0.1:${ports.recorder}/health`), programs.answers('mailbox', `${env.mail}/health`),
     ])
     const running = { programs, postgres, env, stop, start, first }
     if (first && quickMorning) await morning(env.clock, house.settings.clockKey, instant)

@@ -31,20 +31,21 @@ function control(running) {
 export async function startTestHouse() {
   const house = openHouse('.karstland-test')
   house.fast = true
+  house.noticeWaitMs = 3000
   house.demo = { DEMO_LECTURE_SECONDS: '240' }
   await ensureBuilt()
   const ports = {}
-  for (const name of ['web', 'course', 'signIn', 'clock', 'recorder', 'worker', 'web2']) ports[name] = await freePort()
+  for (const name of ['web', 'course', 'signIn', 'clock', 'recorder', 'worker', 'mail', 'smtp', 'web2']) ports[name] = await freePort()
   const postgres = await startPostgres(house)
   postgres.ensureDatabase(true)
   postgres.stop()
-  for (const part of ['demo', 'recorder', 'course-site.json', 'clock.json', 'store/incoming', 'store/originals']) rmSync(house.place(part), { recursive: true, force: true })
+  for (const part of ['demo', 'recorder', 'course-site.json', 'clock.json', 'mailbox.json', 'store/imports', 'store/incoming', 'store/originals']) rmSync(house.place(part), { recursive: true, force: true })
   const running = await runHouse({ house, ports, quickMorning: false })
   running.ports = ports
   const controller = await control(running)
   return {
     env: {
-      TEST_ORIGIN: running.env.origin, TEST_ORIGIN_2: `http://localhost:${ports.web2}`, TEST_COURSE: running.env.courseOrigin, TEST_CLOCK: running.env.clock, TEST_CLOCK_KEY: house.settings.clockKey,
+      TEST_ORIGIN: running.env.origin, TEST_ORIGIN_2: `http://localhost:${ports.web2}`, TEST_COURSE: running.env.courseOrigin, TEST_CLOCK: running.env.clock, TEST_CLOCK_KEY: house.settings.clockKey, TEST_MAILBOX: running.env.mail,
       TEST_CONTROL: `http://127.0.0.1:${controller.address().port}`, TEST_DEMO_DIR: house.place('demo'), TEST_LECTURES: house.place('lectures'), TEST_LOGS: house.place('logs'),
       DATABASE_URL: running.postgres.url, STORE_DIR: house.place('store'),
     },

@@ -17,6 +17,7 @@ export default route(async (event) => {
   const stream: EventStream = createEventStream(event)
   const push = (e: LiveEvent) => void stream.push(JSON.stringify(e)).catch(() => {})
   const concerns = (e: LiveEvent) => {
+    if (e.topic === 'notice') return e.personId === who.id
     if (mine === null || e.topic === 'hello' || e.topic === 'again' || e.topic === 'clock') return true
     if (e.topic === 'timetable') return e.sectionIds === null || e.sectionIds.some((id) => mine!.includes(id))
     return 'sectionId' in e && e.sectionId !== null && mine.includes(e.sectionId)

@@ -1,5 +1,6 @@
 /** Begins this process in its role: database up to date, clock followed, live connection open. */
 import { followClock, leaveClock } from '../adapters/clock'
+import { closeMail } from '../adapters/mail'
 import { database } from '../models/database'
 import { migrate } from '../models/migrate'
 import { closeLive, openLive } from '../services/live'
@@ -25,6 +26,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     await stopWorker?.()
     leaveClock()
+    closeMail()
     await closeLive()
     await database.close()
   })

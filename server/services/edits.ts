@@ -10,6 +10,7 @@ import { database } from '../models/database'
 import { TimetableEdit, type Before, type EditKind } from '../models/timetable-edit'
 import { nothingHere, Refusal } from './errors'
 import { tell } from './live'
+import { takeBackNotices, tellOfEdit } from './notices'
 
 type Table = keyof Before
 const tables: Record<Table, string> = { captures: 'captures', plans: 'capture_plans' }
@@ -59,6 +60,7 @@ export async function edit<T extends { sentence: string }>(actorId: string | nul
       await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
       const { captureIds } = log
       await TimetableEdit.create({ id: log.id, at: campusDate(), actorId, kind, sentence: done.sentence, before: log.before, captureIds, sectionIds: [...log.sectionIds] }, { transaction })
+      await tellOfEdit({ id: log.id, kind, sentence: done.sentence, captureIds, presentersBefore: log.before.captures.before.map((row) => String(row.presenter_id)) }, transaction)
       await tellChanged([...log.sectionIds], transaction)
       return { ...done, editId: log.id, captures: captureIds.length }
     })
@@ -98,6 +100,7 @@ export async function undo(editId: string, actorId: string): Promise<{ sentence:
       const left = await restore(found.before, transaction)
       await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
       await found.update({ undoneAt: campusDate(), undoneBy: actorId }, { transaction })
+      await takeBackNotices(editId, `Undone: ${found.sentence}`, transaction)
       await tellChanged(found.sectionIds, transaction)
       return { sentence: `Undone: ${found.sentence}${left ? ` ${left} ${left === 1 ? 'capture has' : 'captures have'} begun since and ${left === 1 ? 'stays' : 'stay'}.` : ''}` }
     })

@@ -6,6 +6,7 @@ import { listen } from '../services/live'
 import { log } from '../services/log'
 import { findMissed } from '../services/recorders'
 import { bookStrays } from '../services/arrivals'
+import { sendDueMail } from '../services/notices'
 import type { JobPayloads } from '../adapters/queue'
 import { giveUp, makeRecording } from './make-recording'
 import { readImport, takeImport } from './bring-in'
@@ -58,6 +59,7 @@ export async function startWorker(): Promise<() => Promise<void>> {
     await presence.buryTheDead(utils)
     await findMissed()
     await bookStrays()
+    await sendDueMail()
   }
   let rounds: Promise<unknown> = Promise.resolve()
   const timer = setInterval(() => {

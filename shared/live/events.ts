@@ -10,6 +10,7 @@ export type LiveEvent =
   | { topic: 'capture', id: string, sectionId: string }
   /** many captures at once; null: of any section */
   | { topic: 'timetable', sectionIds: string[] | null }
+  | { topic: 'notice', personId: string }
   | { topic: 'recording', id: string, sectionId: string }
   | { topic: 'recorder', id: string }
   | { topic: 'work', sectionId: string | null, work: UndertakingView }

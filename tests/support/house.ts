@@ -44,6 +44,13 @@ export const closeSql = () => pool.end()
 export const recorderKey = (room: string): string =>
   (JSON.parse(readFileSync(join(setting('TEST_DEMO_DIR'), 'recorders.json'), 'utf8')) as { room: string, key: string }[]).find((r) => r.room === room)!.key
 
+export interface Mail { id: number, to: string[], subject: string, text: string }
+
+/** The mail that somebody has got, newest first. */
+export async function mailsOf(address: string): Promise<Mail[]> {
+  return await (await fetch(`${setting('TEST_MAILBOX')}/mails.json?who=${address}`)).json() as Mail[]
+}
+
 /** Asks until `ask` gives something. @throws Error with `what` when it never does */
 export async function until<T>(what: string, ask: () => Promise<T | undefined | null | false>, seconds = 40): Promise<T> {
   const end = Date.now() + seconds * 1000

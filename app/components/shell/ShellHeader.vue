@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { Bell } from '@lucide/vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 
 const me = useMe()
+const { data: told } = useLiveData(() => api<{ unread: number }>('/api/notices/unread'), (e) => e.topic === 'notice')
+const unread = computed(() => told.value?.unread ?? 0)
 const places = computed(() => {
   if (me.role === 'staff') return [['/today', 'Today'], ['/timetable', 'Timetable'], ['/library', 'Library'], ['/course-pages', 'Course pages']]
   if (me.role === 'instructor') return [['/library', 'My sections'], ['/course-pages', 'Course pages']]
@@ -30,7 +33,10 @@ async function leave() {
         {{ name }}
       </NuxtLink>
     </nav>
-    <Menu as="div" class="relative ml-auto flex items-center">
+    <NuxtLink to="/notices" class="ml-auto flex items-center gap-1.5 text-white no-underline hover:underline" :aria-label="unread ? `Notices, ${unread} not read` : 'Notices'">
+      <Bell :size="17" aria-hidden="true" /><span v-if="unread" class="num rounded-full bg-lichen px-1.5 text-[12px] font-bold text-[#14222a]">{{ unread }}</span>
+    </NuxtLink>
+    <Menu as="div" class="relative flex items-center">
       <MenuButton class="grid size-8 place-items-center rounded-full bg-lichen text-[13px] font-bold text-[#14222a]" :aria-label="`${me.me?.person.name}, menu`">{{ initials }}</MenuButton>
       <MenuItems class="absolute top-11 right-0 z-40 w-64 rounded-md border border-edge bg-chalk p-2 text-ink shadow-lg focus:outline-none">
         <div class="px-2 pb-2">
