@@ -1,6 +1,6 @@
 /** Pages ask for a sign-in before they open; those that outsiders reach do so by themselves. */
 const open = /^\/(watch|embed|enter|no-entry|signed-out|nothing-here)(\/|$)/
-const team = /^\/(today|timetable|bring-in|set-up)(\/|$)/
+const team = /^\/(today|bring-in|set-up|messages)(\/|$)/
 
 export default defineNuxtRouteMiddleware(async (to) => {
   if (open.test(to.path)) return

@@ -27,7 +27,7 @@ export async function sectionList(who: Who): Promise<SectionView[]> {
   const mine = sectionsOf(who)
   const rows = await database.query<Omit<SectionView, 'teaches'>>(`
     SELECT s.id, d.id AS "folderId", c.code || '/' || s.number AS code, c.code AS course, s.number, c.title,
-      (SELECT count(*) FROM filings f WHERE f.folder_id = d.id) AS recordings,
+      (SELECT count(*) FROM filings f JOIN folders x ON x.id = f.folder_id WHERE x.section_id = s.id) AS recordings,
       (SELECT count(*) FROM class_list l WHERE l.section_id = s.id AND l.role = 'student') AS people
     FROM sections s JOIN courses c ON c.id = s.course_id JOIN folders d ON d.section_id = s.id AND d.parent_id IS NULL
     WHERE s.term_id = $id AND ($all OR s.id = ANY($mine::uuid[])) ORDER BY c.code, s.number`,

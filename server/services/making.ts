@@ -11,6 +11,7 @@ import { Undertaking } from '../models/undertaking'
 import { record } from './audit'
 import { importsUnderWay } from './imports'
 import { notify } from './notices'
+import { releaseByDefault } from './sections'
 import { nothingHere, Refusal } from './errors'
 import { tell } from './live'
 import { queueMaking } from './recordings'
@@ -97,6 +98,8 @@ export async function becamePlayable(recordingId: string, made: { storePrefix: s
     const recording = (await Recording.findByPk(recordingId, { transaction, lock: true }))!
     const first = recording.state !== 'ready'
     await recording.update({ ...made, state: 'ready', trouble: '' }, { transaction })
+    const capture = recording.captureId ? await Capture.findByPk(recording.captureId, { transaction }) : null
+    if (first && capture) await releaseByDefault(recording.id, capture, transaction)
     if (first) await tellReady(recording, transaction)
     await tellBoth(recording, 'filed', transaction)
   })

@@ -9,13 +9,13 @@ import { database } from '../models/database'
 import { Capture } from '../models/capture'
 import { Course } from '../models/course'
 import { Filing } from '../models/filing'
-import { Folder } from '../models/folder'
 import { Recording } from '../models/recording'
 import { Section } from '../models/section'
 import { SourceFile } from '../models/source-file'
 import { Undertaking } from '../models/undertaking'
 import { currentTerm } from './term'
 import { tell } from './live'
+import { folderFor } from './sections'
 
 /** A capture has started: its recording gets address, name and place in the folder. Saying it twice changes nothing. */
 export async function startRecording(captureId: string, roomId: string): Promise<void> {
@@ -49,7 +49,7 @@ async function bornFrom(capture: Capture, transaction: Transaction): Promise<Rec
     state: 'recording',
     createdAt: campusDate(),
   }, { transaction })
-  const folder = (await Folder.findOne({ where: { sectionId: section.id, parentId: null }, transaction }))!
+  const folder = await folderFor(capture, { id: section.id, course: course.code, number: section.number }, term, transaction)
   await Filing.create({ folderId: folder.id, recordingId: recording.id, position: capture.startsAt.getTime() / 1000 }, { transaction })
   await tell({ topic: 'recording', id: recording.id, sectionId: section.id }, transaction)
   return recording

@@ -61,7 +61,7 @@ export interface ClashGroup {
 /** One date of a plan before it is saved. */
 export interface DateView { date: string, week: number | null, start: number, end: number, roomId: string, skipped: string, clash: boolean }
 
-export interface PlanPreview { dates: DateView[], clashes: ClashGroup[], warnings: string[] }
+export interface PlanPreview { dates: DateView[], clashes: ClashGroup[], warnings: string[], beyond?: string[] }
 
 /** One capture before and after a change. */
 export interface ChangeLine {
@@ -78,7 +78,7 @@ export interface ChangeLine {
   ways: WayOut[]
 }
 
-export interface ChangePreview { lines: ChangeLine[], untouched: number, warnings: string[], sentence: string, weekdays: number[] }
+export interface ChangePreview { lines: ChangeLine[], untouched: number, warnings: string[], sentence: string, weekdays: number[], beyond?: string[] }
 
 /** Something done to the timetable, with the way back. */
 export interface Edited { editId: string, captures: number, sentence: string, warnings: string[] }

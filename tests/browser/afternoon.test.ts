@@ -75,7 +75,7 @@ test('a whole term is planned in an afternoon', async ({ page }) => {
   await page.getByLabel('onto').selectOption({ label: other === 'Coordinator term' ? (await page.getByLabel('onto').locator('option').nth(1).textContent())! : other! })
   await page.getByRole('button', { name: 'Look it over' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Coordinator term onto')
-  await expect(page.getByRole('button', { name: /not understood 3|new 3/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /(not understood|new) \d+/ }).first()).toBeVisible()
   await page.getByRole('button', { name: 'Drop it' }).click()
 
   // A calendar to take along, read by another library: the same moments as in the timetable.

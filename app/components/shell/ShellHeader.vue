@@ -7,7 +7,7 @@ const { data: told } = useLiveData(() => api<{ unread: number }>('/api/notices/u
 const unread = computed(() => told.value?.unread ?? 0)
 const places = computed(() => {
   if (me.role === 'staff') return [['/today', 'Today'], ['/timetable', 'Timetable'], ['/library', 'Library'], ['/course-pages', 'Course pages']]
-  if (me.role === 'instructor') return [['/library', 'My sections'], ['/course-pages', 'Course pages']]
+  if (me.role === 'instructor') return [['/library', 'My sections'], ['/timetable', 'Timetable'], ['/course-pages', 'Course pages']]
   return [['/new', 'New in my classes']]
 })
 const route = useRoute()

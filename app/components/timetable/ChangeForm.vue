@@ -14,6 +14,7 @@ const props = defineProps<{ capture: CaptureDetails, choices: PlanChoices, propo
 const emit = defineEmits<{ close: [], changed: [] }>()
 const me = useMe()
 const edits = useEdits()
+const toasts = useToasts()
 const wall = wallOf(me.zone, props.capture.start)
 const was = { date: wall.date, start: wall.time, minutes: (props.capture.end - props.capture.start) / 60_000, roomId: props.capture.roomId, presenterId: props.capture.presenterId, inputs: props.capture.inputs, title: props.capture.topic, told: props.capture.told.map((p) => p.id) }
 const fields = reactive({ ...was, ...props.proposed })
@@ -24,6 +25,7 @@ const preview = shallowRef<ChangePreview | null>(null)
 const errors = ref<Record<string, string>>({})
 const trouble = ref('')
 const busy = ref(false)
+const note = ref('')
 watch(() => props.proposed, (next) => Object.assign(fields, next))
 
 const room = computed(() => props.choices.rooms.find((r) => r.id === fields.roomId))
@@ -57,6 +59,8 @@ async function ask() {
 }
 const soon = useDebounceFn(ask, 200, { maxWait: 800 })
 watch(wish, soon, { deep: true, immediate: true })
+/** Why an instructor cannot change this alone; then the team is asked. */
+const beyond = computed(() => preview.value?.beyond ?? [])
 const clashing = computed(() => preview.value?.lines.filter((l) => l.clash) ?? [])
 /** Where every date clashes alike, one way out serves them all. */
 const shared = computed<WayOut[]>(() => {
@@ -75,7 +79,8 @@ async function save() {
   busy.value = true
   trouble.value = ''
   try {
-    edits.done(await api<Edited>(`/api/captures/${props.capture.id}/change`, { method: 'POST', body: wish.value }))
+    if (beyond.value.length) toasts.show((await api<{ sentence: string }>(`/api/requests?capture=${props.capture.id}`, { method: 'POST', body: { note: note.value, wish: wish.value } })).sentence)
+    else edits.done(await api<Edited>(`/api/captures/${props.capture.id}/change`, { method: 'POST', body: wish.value }))
     emit('changed')
   } catch (error) {
     if (error instanceof ApiError && Object.keys(error.fields).length) errors.value = error.fields
@@ -138,11 +143,12 @@ async function save() {
         </ol>
       </section>
       <p v-for="warning in preview?.warnings" :key="warning" class="rounded bg-ochre-wash px-2 py-1 text-ochre-ink">? {{ warning }}</p>
+      <AskTeamNote v-if="beyond.length" v-model="note" :reasons="beyond" />
       <p v-if="trouble" role="alert" class="wrong">{{ trouble }}</p>
     </form>
     <template #foot>
       <div class="flex items-center gap-2">
-        <button type="submit" form="change-form" class="btn btn-main" :disabled="busy || !preview?.lines.length || clashing.length > 0">{{ busy ? 'Changing…' : preview && preview.lines.length > 1 ? `Change ${preview.lines.length} captures` : 'Change this capture' }}</button>
+        <button type="submit" form="change-form" class="btn btn-main" :disabled="busy || !preview?.lines.length || clashing.length > 0">{{ busy ? 'Changing…' : beyond.length ? 'Ask the team' : preview && preview.lines.length > 1 ? `Change ${preview.lines.length} captures` : 'Change this capture' }}</button>
         <button type="button" class="btn" @click="emit('close')">Give up</button>
       </div>
     </template>

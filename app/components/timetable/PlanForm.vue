@@ -10,9 +10,11 @@ const props = defineProps<{ choices: PlanChoices, plan: PlanCaptures }>()
 const emit = defineEmits<{ close: [], planned: [], change: [plan: Partial<PlanCaptures>] }>()
 const term = useTerm()
 const edits = useEdits()
+const toasts = useToasts()
 const errors = ref<Record<string, string>>({})
 const trouble = ref('')
 const busy = ref(false)
+const note = ref('')
 const { dates, examined, problems, trouble: previewTrouble, asking } = usePlanPreview(props.plan)
 const shown = computed(() => ({ ...problems.value, ...errors.value }) as Record<string, string | undefined>)
 
@@ -20,6 +22,8 @@ const section = computed(() => props.choices.sections.find((s) => s.id === props
 const room = computed(() => props.choices.rooms.find((r) => r.id === props.plan.roomId))
 const kept = computed(() => dates.value.filter((d) => !d.skipped))
 const skipped = computed(() => dates.value.filter((d) => d.skipped && d.skipped !== 'over'))
+/** Why an instructor cannot plan this alone; then the team is asked. */
+const beyond = computed(() => examined.value?.beyond ?? [])
 const clashing = computed(() => kept.value.filter((d) => d.clash))
 const skippedWords = computed(() => [...new Set(skipped.value.map((d) => d.skipped))].join(', '))
 
@@ -54,8 +58,8 @@ async function save() {
   if (Object.keys(errors.value).length) return void nextTick(() => document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus())
   busy.value = true
   try {
-    const done = await api<Edited>('/api/plans', { method: 'POST', body: { ...props.plan } })
-    edits.done(done)
+    if (beyond.value.length) toasts.show((await api<{ sentence: string }>('/api/requests', { method: 'POST', body: { note: note.value, wish: { ...props.plan } } })).sentence)
+    else edits.done(await api<Edited>('/api/plans', { method: 'POST', body: { ...props.plan } }))
     emit('planned')
   } catch (error) {
     if (error instanceof ApiError && error.status === 409 && 'clashes' in error.data) examined.value = error.data as never
@@ -78,6 +82,7 @@ async function save() {
           <option v-for="s in choices.sections" :key="s.id" :value="s.id">{{ s.code }} {{ s.title }}</option>
         </select>
       </FormField>
+      <DefaultsLine v-if="plan.sectionId" :section-id="plan.sectionId" />
       <div class="grid grid-cols-2 gap-3">
         <FormField v-slot="f" label="Presenter" :error="shown.presenterId">
           <select v-bind="f" class="field" :value="plan.presenterId" @change="change({ presenterId: ($event.target as HTMLSelectElement).value })">
@@ -115,11 +120,12 @@ async function save() {
         <DateList :dates="dates" :rooms="choices.rooms" :room-id="plan.roomId" :start="plan.start" :checked="!!examined" @leave-out="take1($event, true)" @put-back="take1($event, false)" />
       </section>
       <p v-for="warning in examined?.warnings" :key="warning" class="rounded bg-ochre-wash px-2 py-1 text-ochre-ink">? {{ warning }}</p>
+      <AskTeamNote v-if="beyond.length" v-model="note" :reasons="beyond" />
       <p v-if="trouble || previewTrouble" role="alert" class="wrong">{{ trouble || previewTrouble }}</p>
     </form>
     <template #foot>
       <div class="flex items-center gap-2">
-        <button type="submit" form="plan-form" class="btn btn-main" :disabled="busy || clashing.length > 0">{{ busy ? 'Planning…' : kept.length > 1 ? `Plan ${kept.length} captures` : 'Plan this capture' }}</button>
+        <button type="submit" form="plan-form" class="btn btn-main" :disabled="busy || clashing.length > 0">{{ busy ? 'Planning…' : beyond.length ? 'Ask the team' : kept.length > 1 ? `Plan ${kept.length} captures` : 'Plan this capture' }}</button>
         <button type="button" class="btn" @click="emit('close')">Close</button>
         <span v-if="clashing.length" class="quiet">{{ plural(clashing.length, 'clash', 'clashes') }} to decide first</span>
       </div>

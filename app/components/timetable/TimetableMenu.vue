@@ -2,7 +2,10 @@
 /** What else is done with the timetable: each a page of its own. */
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 
-const ways = [['/bring-in?kind=timetable', 'Bring in a timetable'], ['/bring-in?kind=class+data', 'Bring in class data'], ['/bring-in?kind=roll-over', 'Roll a term over'], ['/timetable/history', 'What was changed'], ['/set-up/terms', 'Terms and weeks'], ['/set-up/rooms', 'Rooms'], ['/set-up/rules', 'Hours and rules']] as const
+const me = useMe()
+const all = [['/timetable/requests', 'Requests'], ['/bring-in?kind=timetable', 'Bring in a timetable'], ['/bring-in?kind=class+data', 'Bring in class data'], ['/bring-in?kind=roll-over', 'Roll a term over'], ['/timetable/history', 'What was changed'], ['/set-up/terms', 'Terms and weeks'], ['/set-up/rooms', 'Rooms'], ['/set-up/rules', 'Hours and rules']] as const
+/** Instructors see what is theirs. */
+const ways = computed(() => (me.role === 'staff' ? all : all.filter(([to]) => to.startsWith('/timetable/'))))
 </script>
 
 <template>

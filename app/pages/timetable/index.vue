@@ -22,7 +22,8 @@ const weeks = address.text('weeks')
 const filters = { building: address.text('building'), course: address.text('course'), state: address.text('state') }
 
 const { data: choices, error, refresh } = useLiveData(() => api<PlanChoices>(`/api/plans/choices?term=${term.view?.id ?? ''}`), () => false)
-const view = computed(() => (roomName.value ? 'room' : by.value === 'sections' ? 'sections' : 'rooms'))
+/** Instructors begin with their own sections: rooms show only what is theirs. */
+const view = computed(() => (roomName.value ? 'room' : by.value === 'sections' || (me.role !== 'staff' && by.value !== 'rooms') ? 'sections' : 'rooms'))
 const room = computed(() => choices.value?.rooms.find((r) => r.name === roomName.value))
 const monday = computed(() => term.spanOf(weeks.value)?.first ?? term.firstMonday(mondayOf(wallOf(me.zone, now.value).date)))
 const weekName = computed(() => (term.view && placeOf(term.view.term, monday.value).week?.label) || '')
@@ -120,7 +121,7 @@ useHead({ title: () => `Timetable${room.value ? `, ${room.value.name}` : ''} · 
       </div>
       <div class="flex flex-wrap items-center gap-2 px-4 pb-2">
         <div class="flex" role="group" aria-label="Shown by">
-          <button type="button" class="btn btn-small rounded-r-none!" :class="{ 'border-pool! bg-pool-wash!': view === 'rooms' }" :aria-pressed="view === 'rooms'" @click="address.set({ by: undefined, room: undefined })">By room</button>
+          <button type="button" class="btn btn-small rounded-r-none!" :class="{ 'border-pool! bg-pool-wash!': view === 'rooms' }" :aria-pressed="view === 'rooms'" @click="address.set({ by: me.role === 'staff' ? undefined : 'rooms', room: undefined })">By room</button>
           <button type="button" class="btn btn-small -ml-px rounded-l-none!" :class="{ 'border-pool! bg-pool-wash!': view === 'sections' }" :aria-pressed="view === 'sections'" @click="address.set({ by: 'sections', room: undefined })">By section</button>
         </div>
         <select class="field w-auto! min-h-[27px]! py-0!" aria-label="One room alone" :value="room?.name ?? ''" @change="address.set({ room: value($event), capture: undefined, change: undefined })">
