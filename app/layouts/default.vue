@@ -20,13 +20,13 @@ onScopeDispose(live.listen((event) => {
 <template>
   <div class="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] max-md:h-auto max-md:min-h-dvh">
     <a href="#place" class="btn absolute top-1 left-1 z-50 -translate-y-20 focus:translate-y-0">Skip to the page</a>
-    <ShellHeader />
-    <TermBand v-if="!student" />
+    <ShellHeader class="print:hidden" />
+    <TermBand v-if="!student" class="print:hidden" />
     <div v-else />
     <main id="place" class="min-h-0" tabindex="-1">
       <slot />
     </main>
-    <UnderWay v-if="!student" />
+    <UnderWay v-if="!student" class="print:hidden" />
     <ToastList />
   </div>
 </template>

@@ -22,7 +22,7 @@ export async function sectionChoices(termId: string, sectionIds: string[] | null
       count(*) FILTER (WHERE l.role = 'student') AS people,
       coalesce(array_agg(l.person_id) FILTER (WHERE l.role = 'instructor'), '{}') AS "presenterIds"
     FROM sections s JOIN courses c ON c.id = s.course_id LEFT JOIN class_list l ON l.section_id = s.id
-    WHERE s.term_id = $termId AND ($all OR s.id = ANY($mine::uuid[])) GROUP BY s.id, c.code, c.title ORDER BY c.code, s.number`,
+    WHERE s.term_id = $termId AND (($all AND s.practice_of IS NULL) OR s.id = ANY($mine::uuid[])) GROUP BY s.id, c.code, c.title ORDER BY c.code, s.number`,
   { bind: { termId, all: sectionIds === null, mine: sectionIds ?? [] }, type: QueryTypes.SELECT })
 }
 

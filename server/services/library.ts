@@ -30,7 +30,7 @@ export async function sectionList(who: Who): Promise<SectionView[]> {
       (SELECT count(*) FROM filings f JOIN folders x ON x.id = f.folder_id WHERE x.section_id = s.id) AS recordings,
       (SELECT count(*) FROM class_list l WHERE l.section_id = s.id AND l.role = 'student') AS people
     FROM sections s JOIN courses c ON c.id = s.course_id JOIN folders d ON d.section_id = s.id AND d.parent_id IS NULL
-    WHERE s.term_id = $id AND ($all OR s.id = ANY($mine::uuid[])) ORDER BY c.code, s.number`,
+    WHERE s.term_id = $id AND (($all AND s.practice_of IS NULL) OR s.id = ANY($mine::uuid[])) ORDER BY c.code, s.number`,
   { bind: { id, all: mine === null, mine: mine ?? [] }, type: QueryTypes.SELECT })
   const at = campusNow()
   return rows.map((row) => ({ ...row, teaches: decide({ who, action: 'release', thing: { kind: 'section', sectionId: row.id }, at, way: 'address' }).allowed }))
@@ -66,7 +66,7 @@ export async function filingsOf(who: Who, sectionId: string | null, limit = 400)
   const { id, term } = await currentTerm()
   const mine = sectionId ? [sectionId] : sectionsOf(who)
   const rows = await database.query<Row>(`${FILINGS}
-    WHERE s.term_id = $id AND ($all OR s.id = ANY($mine::uuid[])) ORDER BY f.position ${sectionId ? 'ASC' : 'DESC'}, r.name LIMIT ${Math.trunc(limit)}`,
+    WHERE s.term_id = $id AND (($all AND s.practice_of IS NULL) OR s.id = ANY($mine::uuid[])) ORDER BY f.position ${sectionId ? 'ASC' : 'DESC'}, r.name LIMIT ${Math.trunc(limit)}`,
   { bind: { id, all: mine === null, mine: mine ?? [] }, type: QueryTypes.SELECT })
   const at = campusNow()
   return rows.filter((row) => maySee(who, row, at)).map((row) => viewOf(row, term, at, who))

@@ -46,7 +46,7 @@ export async function termOverview(sectionIds: string[] | null, termId?: string)
     SELECT to_char(c.starts_at AT TIME ZONE $zone, 'YYYY-MM-DD') AS date, count(*) AS captures,
       count(*) FILTER (WHERE c.state IN ('missed', 'failed')) AS trouble
     FROM captures c JOIN sections s ON s.id = c.section_id
-    WHERE s.term_id = $id AND c.state NOT IN ('left_out', 'cancelled') AND ($all OR c.section_id = ANY($sections::uuid[]))
+    WHERE s.term_id = $id AND s.practice_of IS NULL AND c.state NOT IN ('left_out', 'cancelled') AND ($all OR c.section_id = ANY($sections::uuid[]))
     GROUP BY 1 ORDER BY 1`, { bind: { zone: term.zone, id, all: sectionIds === null, sections: sectionIds ?? [] }, type: QueryTypes.SELECT })
   return { id, term, weeks: weeksOf(term), days: rows, captures: rows.reduce((sum, r) => sum + r.captures, 0) }
 }

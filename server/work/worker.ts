@@ -7,12 +7,14 @@ import { log } from '../services/log'
 import { findMissed } from '../services/recorders'
 import { bookStrays } from '../services/arrivals'
 import { sendDueMail } from '../services/notices'
+import { clearPractice, keepPracticeSections } from '../services/practice'
 import type { JobPayloads } from '../adapters/queue'
 import { giveUp, makeRecording } from './make-recording'
 import { readImport, takeImport } from './bring-in'
 import { Presence } from './presence'
 
 const ROUND_MS = 2000
+const SLOW_ROUND_MS = 30_000
 
 /** @returns a way to stop: running jobs are told to end and given back to the queue */
 export async function startWorker(): Promise<() => Promise<void>> {
@@ -55,7 +57,14 @@ export async function startWorker(): Promise<() => Promise<void>> {
   })
   const presence = new Presence()
   await presence.begin(workerIds)
+  let looked = 0
   const round = async () => {
+    // Once in a while is often enough for what nobody waits for.
+    if (Date.now() - looked > SLOW_ROUND_MS) {
+      looked = Date.now()
+      await keepPracticeSections()
+      await clearPractice()
+    }
     await presence.buryTheDead(utils)
     await findMissed()
     await bookStrays()

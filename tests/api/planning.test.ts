@@ -99,7 +99,7 @@ describe('planning one capture', () => {
     }
     expect((await (await PersonClient.signIn(people.student)).api('GET', '/api/plans/choices')).status).toBe(404)
     const own = await (await PersonClient.signIn(people.instructor)).api<PlanChoices>('GET', '/api/plans/choices')
-    expect(own.data.sections.map((s) => s.code)).toEqual(['HYD-210/01'])
+    expect(own.data.sections.map((s) => s.code)).toEqual(['HYD-210/01', 'PRACTICE/Tamsin Okoro'])
   })
 })
 

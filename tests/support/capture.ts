@@ -4,16 +4,23 @@ import { origin, recorderKey, sql, until } from './house'
 
 let night = 0
 
-/** A capture that is over, in the small hours of a past week where no room is taken. */
+/** A capture that is over, in the small hours of a past week, at the next hour at which its room is free. */
 export async function pastCapture(room: string, section = 'HYD-210/01', topic = ''): Promise<{ id: string, uid: string, room: string }> {
   const id = randomUUID()
   const [code, number] = section.split('/')
-  const hour = night++
-  await sql(`INSERT INTO captures (id, section_id, room_id, presenter_id, topic, starts_at, ends_at, inputs)
-    SELECT $1, s.id, r.id, l.person_id, $2, t.teaching_from + make_interval(hours => 1 + $6 % 4, days => $6 / 4), t.teaching_from + make_interval(hours => 1 + $6 % 4, mins => 50, days => $6 / 4), '{sound}'
-    FROM sections s JOIN courses c ON c.id = s.course_id JOIN terms t ON t.id = s.term_id JOIN class_list l ON l.section_id = s.id AND l.role = 'instructor', rooms r
-    WHERE c.code = $3 AND s.number = $4 AND r.name = $5 LIMIT 1`, [id, topic, code, number, room, hour])
-  return { id, uid: `${id}@capture.karstland`, room }
+  for (let tries = 0; tries < 60; tries++) {
+    const hour = night++
+    try {
+      await sql(`INSERT INTO captures (id, section_id, room_id, presenter_id, topic, starts_at, ends_at, inputs)
+        SELECT $1, s.id, r.id, l.person_id, $2, t.teaching_from + make_interval(hours => 1 + $6 % 4, days => $6 / 4), t.teaching_from + make_interval(hours => 1 + $6 % 4, mins => 50, days => $6 / 4), '{sound}'
+        FROM sections s JOIN courses c ON c.id = s.course_id JOIN terms t ON t.id = s.term_id JOIN class_list l ON l.section_id = s.id AND l.role = 'instructor', rooms r
+        WHERE c.code = $3 AND s.number = $4 AND r.name = $5 LIMIT 1`, [id, topic, code, number, room, hour])
+      return { id, uid: `${id}@capture.karstland`, room }
+    } catch (error) {
+      if (!String(error).includes('one_capture_a_room')) throw error
+    }
+  }
+  throw new Error(`${room} is taken all night`)
 }
 
 const tus = { 'tus-resumable': '1.0.0' }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Bell } from '@lucide/vue'
+import { Bell, CircleQuestionMark } from '@lucide/vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 
 const me = useMe()
@@ -11,7 +11,9 @@ const places = computed(() => {
   return [['/new', 'New in my classes']]
 })
 const route = useRoute()
+const place = computed(() => route.path.split('/')[1] || 'start')
 const initials = computed(() => (me.me?.person.name ?? '').split(' ').map((part) => part[0]).join('').slice(0, 2))
+const menu = computed(() => (me.role === 'staff' ? [['/messages', 'Messages to the team'], ['/set-up/terms', 'Terms and weeks'], ['/set-up/rooms', 'Rooms'], ['/set-up/rules', 'Hours and rules']] as const : []))
 /** The chosen term and weeks go along from place to place. */
 const kept = computed(() => ({ ...(route.query.term ? { term: route.query.term } : {}), ...(route.query.weeks ? { weeks: route.query.weeks } : {}) }))
 
@@ -33,7 +35,8 @@ async function leave() {
         {{ name }}
       </NuxtLink>
     </nav>
-    <NuxtLink to="/notices" class="ml-auto flex items-center gap-1.5 text-white no-underline hover:underline" :aria-label="unread ? `Notices, ${unread} not read` : 'Notices'">
+    <NuxtLink :to="{ path: `/help/${place}`, query: { from: route.fullPath } }" class="ml-auto flex items-center gap-1.5 text-white no-underline hover:underline"><CircleQuestionMark :size="17" aria-hidden="true" /><span class="max-sm:sr-only">Help</span></NuxtLink>
+    <NuxtLink to="/notices" class="flex items-center gap-1.5 text-white no-underline hover:underline" :aria-label="unread ? `Notices, ${unread} not read` : 'Notices'">
       <Bell :size="17" aria-hidden="true" /><span v-if="unread" class="num rounded-full bg-lichen px-1.5 text-[12px] font-bold text-[#14222a]">{{ unread }}</span>
     </NuxtLink>
     <Menu as="div" class="relative flex items-center">
@@ -43,6 +46,9 @@ async function leave() {
           <p class="font-semibold">{{ me.me?.person.name }}</p>
           <p class="quiet">{{ me.me?.person.email }}</p>
         </div>
+        <MenuItem v-for="[to, name] in menu" :key="to" v-slot="{ active }">
+          <NuxtLink :to="to" class="block rounded px-2 py-1.5 text-ink no-underline" :class="{ 'bg-pool-wash': active }">{{ name }}</NuxtLink>
+        </MenuItem>
         <MenuItem v-slot="{ active }">
           <button type="button" class="w-full rounded px-2 py-1.5 text-left" :class="{ 'bg-pool-wash': active }" @click="leave">Sign out</button>
         </MenuItem>
