@@ -4,6 +4,7 @@ import { mkdir, rm, writeFile } from 'node:fs/promises'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { ClassDataResult, Decision, ImportSummary, ImportView, TimetableOptions, TimetableResult } from '~~/shared/imports/views'
 import type { UndertakingView } from '~~/shared/library/views'
+import { campusDate } from '../adapters/clock'
 import { enqueue } from '../adapters/queue'
 import { pathOf } from '../adapters/store'
 import { database } from '../models/database'
@@ -30,7 +31,7 @@ export async function beginImport(wish: { kind: 'class data' | 'timetable', term
     const { id: termId } = wish.kind === 'timetable' ? await termOf(wish.termId) : { id: null }
     await database.transaction(async (transaction) => {
       const sourceId = wish.kind === 'timetable' ? await sourceOf(termId!, wish.source.trim() || 'Timetable', transaction) : null
-      await Import.create({ id, kind: wish.kind, state: 'waiting', name: storeKeys.map((k) => k.name).join(', ').slice(0, 160), termId, sourceId, storeKeys, askedBy }, { transaction })
+      await Import.create({ id, kind: wish.kind, state: 'waiting', name: storeKeys.map((k) => k.name).join(', ').slice(0, 160), termId, sourceId, storeKeys, askedBy, askedAt: campusDate() }, { transaction })
       await read(id, transaction)
     })
   } catch (error) {
@@ -47,7 +48,7 @@ export async function beginRollOver(fromTermId: string, toTermId: string, askedB
   const id = randomUUID()
   await database.transaction(async (transaction) => {
     const sourceId = await sourceOf(to.id, `Roll-over of ${from.term.name}`, transaction)
-    await Import.create({ id, kind: 'roll-over', state: 'waiting', name: `${from.term.name} onto ${to.term.name}`, termId: to.id, sourceId, storeKeys: [], options: { fromTermId } as object, askedBy }, { transaction })
+    await Import.create({ id, kind: 'roll-over', state: 'waiting', name: `${from.term.name} onto ${to.term.name}`, termId: to.id, sourceId, storeKeys: [], options: { fromTermId } as object, askedBy, askedAt: campusDate() }, { transaction })
     await read(id, transaction)
   })
   return { id }

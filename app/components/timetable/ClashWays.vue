@@ -11,7 +11,7 @@ const more = ref(false)
 <template>
   <section class="rounded-md bg-ember-wash p-3" role="group" :aria-label="`Clash${name ? ` of ${name}` : ''}`">
     <p class="font-semibold text-ember-ink"><span aria-hidden="true">▲ </span>{{ sentence }}</p>
-    <ul class="mt-2 flex flex-col gap-1">
+    <ul class="mt-2 grid grid-cols-[repeat(auto-fit,minmax(300px,1fr))] gap-1">
       <li v-for="way in more ? ways : ways.slice(0, 3).concat(ways.length > 4 ? [ways.at(-1)!] : ways.slice(3))" :key="labelOf(way)" class="flex items-center gap-2">
         <button type="button" class="btn btn-small min-w-[92px] justify-center" @click="emit('take', way)">{{ labelOf(way) }}</button>
         <span class="quiet">{{ way.reason }}</span>
