@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { clashesWith, nearestFree, overlap, type Span } from './clash'
+import { clashesWith, overlap, type Span } from './clash'
 
 const minute = 60_000
 const at = (from: number, to: number): Span => ({ start: from * minute, end: to * minute })
@@ -24,22 +24,6 @@ describe('clashes in a room', () => {
       const shared = [...minutesOf(a)].some((m) => minutesOf(b).has(m))
       expect(overlap(a, b)).toBe(shared)
       expect(overlap(b, a)).toBe(shared)
-    }))
-  })
-})
-
-describe('nearest free start', () => {
-  it('is free, inside the day, and nothing nearer is free', () => {
-    fc.assert(fc.property(span, fc.array(span, { maxLength: 6 }), (wanted, others) => {
-      const day = at(0, 720)
-      const found = nearestFree(wanted, others, 5, day)
-      const length = wanted.end - wanted.start
-      const free = []
-      for (let s = day.start; s + length <= day.end; s += 5 * minute) {
-        if (!clashesWith({ start: s, end: s + length }, others, 5).length) free.push(Math.abs(s - wanted.start))
-      }
-      if (found === undefined) expect(free).toEqual([])
-      else expect(Math.abs(found - wanted.start)).toBe(Math.min(...free))
     }))
   })
 })

@@ -25,20 +25,3 @@ export function clashesWith<T extends Span>(wanted: Span, others: readonly T[], 
   const mine = held(wanted, turnaroundMinutes)
   return others.filter((other) => overlap(mine, held(other, turnaroundMinutes))).sort((a, b) => a.start - b.start)
 }
-
-/**
- * The start nearest to the wanted one at which the room is free for the whole length, or undefined
- * when the day has none. Steps are the campus's usual starts.
- * @param day the opening of the room that day
- * @param stepMinutes distance between the starts tried
- */
-export function nearestFree(wanted: Span, others: readonly Span[], turnaroundMinutes: number, day: Span, stepMinutes = 5): number | undefined {
-  const length = wanted.end - wanted.start
-  const step = stepMinutes * 60_000
-  let best: number | undefined
-  for (let start = day.start; start + length <= day.end; start += step) {
-    if (best !== undefined && Math.abs(start - wanted.start) >= Math.abs(best - wanted.start)) continue
-    if (!clashesWith({ start, end: start + length }, others, turnaroundMinutes).length) best = start
-  }
-  return best
-}

@@ -86,10 +86,10 @@ export function groupsOf(clashing: readonly Occurrence[]): Group[] {
   return [...groups].map(([plan, dates]) => ({ plan, dates: [...dates.values()].sort((a, b) => a.start - b.start) }))
 }
 
-export interface Campus { rooms: readonly RoomFacts[], hours: Hours, term: Term, now: number, seatsOf: (wanted: Wanted) => number }
+export interface Campus { rooms: readonly RoomFacts[], hours: Hours, term: Term, now: number, seatsOf: (wanted: Pick<Wanted, 'sectionId'>) => number }
 
 /** Everything needed to ask for ways out of one group. */
-export function needOf(wanted: Wanted, group: Group, ofAll: number, seats: number): Need {
+export function needOf(wanted: Pick<Wanted, 'roomId' | 'inputs' | 'start'>, group: Group, ofAll: number, seats: number): Need {
   return { roomId: wanted.roomId, inputs: wanted.inputs, seats, start: wanted.start, dates: group.dates, ofAll }
 }
 

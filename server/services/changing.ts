@@ -89,7 +89,7 @@ export async function previewChange(captureId: string, wish: ChangeCaptures): Pr
   return { lines, warnings, untouched: facts.untouched.length, sentence: sentenceOf(facts, wish), weekdays: [...new Set(facts.all.map((c) => weekdayOf(c.planDate)))].sort() }
 }
 
-async function linesOf({ changed, termId, term }: Asked): Promise<{ lines: ChangeLine[], warnings: string[] }> {
+async function linesOf({ changed, section, termId, term }: Asked): Promise<{ lines: ChangeLine[], warnings: string[] }> {
   if (!changed.length) return { lines: [], warnings: [] }
   const campus = await campusOf(termId, term)
   const kept = changed.map((c) => c.after).filter((a) => a.state !== 'cancelled' && a.state !== 'left_out')
@@ -106,11 +106,11 @@ async function linesOf({ changed, termId, term }: Asked): Promise<{ lines: Chang
     const i = kept.indexOf(c.after)
     const clash = found.rooms.find((x) => x.at.plan === i)
     const other = clash && 'standing' in clash.with ? clash.with.standing as NamedStanding : undefined
-    const wanted = { sectionId: '', roomId: c.after.roomId, inputs: c.after.inputs, start: wallOf(term.zone, c.after.start).time }
+    const wanted = { sectionId: section.id, roomId: c.after.roomId, inputs: c.after.inputs, start: wallOf(term.zone, c.after.start).time }
     return {
       captureId: c.before.id, planDate: c.before.planDate, before: shape(c.before), after: shape(c.after), keeps: c.keeps, what: wordsOf(c, shape(c.before), shape(c.after), term),
       clash: clash ? `${room.get(c.after.roomId)} is taken by ${other ? `${other.section} with ${other.presenter}, ${wallOf(term.zone, other.start).time}–${wallOf(term.zone, other.end).time}` : 'another date of this change'}` : '',
-      ways: clash ? waysOut(needOf(wanted as never, { plan: i, dates: [occurrences[i]!] }, 1, 0), campus.rooms, taken, campus.hours, term, campus.now) : [],
+      ways: clash ? waysOut(needOf(wanted, { plan: i, dates: [occurrences[i]!] }, 1, campus.seatsOf(wanted)), campus.rooms, taken, campus.hours, term, campus.now) : [],
     }
   })
   return { lines, warnings: [...new Set(found.presenters.map((c) => presenterWords(c.at, people, c.with, term)))].slice(0, 8) }

@@ -35,6 +35,23 @@ for (const colorScheme of ['light', 'dark'] as const) {
   })
 }
 
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`planning’s views, ${colorScheme}`, async ({ browser }) => {
+    const page = await (await browser.newContext({ colorScheme })).newPage()
+    await signIn(page, people.staff)
+    const views: [string, string][] = [
+      ['/timetable', 'board'], ['/timetable?by=sections', 'board by section'], ['/timetable?calendar=1', 'calendar'], ['/timetable/requests', 'requests'], ['/timetable/history', 'history'],
+      ['/bring-in?kind=timetable', 'bring in'], ['/set-up/terms?open=new', 'terms'], ['/set-up/rooms?open=new', 'rooms'], ['/set-up/rules', 'rules'], ['/notices', 'notices'], ['/help/timetable', 'help'], ['/messages', 'messages'],
+    ]
+    for (const [path, name] of views) {
+      await page.goto(path)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await expect(page.locator('.waiting')).toHaveCount(0)
+      await check(page, name)
+    }
+  })
+}
+
 test('a student’s views', async ({ page }) => {
   await signIn(page, people.student)
   await expect(page.getByRole('heading', { name: 'New in my classes' })).toBeVisible()
