@@ -77,6 +77,7 @@ test('a student’s views', async ({ page }) => {
 test('weeks are chosen on the term band, by keys too, and live in the address', async ({ page }) => {
   await signIn(page, people.staff)
   await page.getByRole('link', { name: 'Library' }).click()
+  await expect(page).toHaveURL(/\/library/)
   const band = page.getByRole('region', { name: 'Term' })
   await band.getByRole('button', { name: /^Wk 2,/ }).focus()
   await page.keyboard.press('Enter')

@@ -35,6 +35,33 @@ test('a time is dragged on the board, planned, and undone', async ({ page }) => 
   await expect(page.getByLabel('Section')).toHaveValue(/.+/)
 })
 
+test('a capture is dragged to another time on the board, looked over, changed and undone', async ({ page }) => {
+  await signIn(page, people.staff)
+  await page.goto('/timetable')
+  await page.getByRole('button', { name: 'The week after' }).click()
+  await page.getByRole('button', { name: 'The week after' }).click()
+  const block = page.locator('.board-movable').first()
+  await expect(block).toBeVisible()
+  const name = (await block.getAttribute('aria-label'))!
+  const box = (await block.boundingBox())!
+  await page.mouse.move(box.x + 5, box.y + 12)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 30, box.y + 12, { steps: 3 })
+  await page.mouse.move(box.x + 190, box.y + 12, { steps: 8 })
+  await page.mouse.up()
+  await expect(page.getByRole('heading', { name: /^Change / })).toBeVisible()
+  const time = / (\d\d:\d\d) to /.exec(name)![1]!
+  await expect(page.getByRole('textbox', { name: 'Starts' })).not.toHaveValue(time)
+  // Wherever it fell, a free hour is found for it in the late evening.
+  await page.getByRole('textbox', { name: 'Starts' }).fill('20:30')
+  await page.getByRole('spinbutton', { name: 'Minutes' }).fill('25')
+  await expect(page.getByText(`${time} → 20:30`, { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'Change this capture' }).click()
+  await expect(page.getByRole('button', { name: / 20:30 to 20:55/ })).toBeVisible()
+  await page.getByRole('status').locator('div', { hasText: 'changed' }).getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('button', { name, exact: true })).toBeVisible()
+})
+
 test('a capture ahead is cancelled from its bench and put back', async ({ page }) => {
   await signIn(page, people.staff)
   const today = await page.getByRole('heading', { level: 1 }).textContent()
