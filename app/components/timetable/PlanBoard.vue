@@ -114,7 +114,7 @@ function onKey(event: KeyboardEvent) {
         </div>
         <ul class="sticky left-0 z-10 bg-mist" :aria-label="by === 'rooms' ? 'Rooms' : 'Sections'">
           <li v-for="row in rows" :key="row.id" class="flex items-baseline gap-1.5 overflow-hidden border-b border-marl px-3 whitespace-nowrap" :style="{ height: `${ROW}px`, lineHeight: `${ROW - 1}px` }" :title="`${row.name}, ${row.note}`">
-            <span class="truncate font-semibold">{{ row.name }}</span><span class="quiet shrink-0">{{ row.note }}</span>
+            <span class="font-semibold" :class="by === 'rooms' || row.name.length > 14 ? 'truncate' : 'shrink-0'">{{ row.name }}</span><span class="quiet" :class="by === 'rooms' ? 'shrink-0' : 'truncate'">{{ row.note }}</span>
           </li>
         </ul>
         <div class="relative" :style="{ width: `${g.dayWidth * dates.length}px`, height: `${rows.length * ROW}px` }">
@@ -132,7 +132,7 @@ function onKey(event: KeyboardEvent) {
 <style>
 .board-field { background-image: repeating-linear-gradient(to bottom, transparent 0 calc(var(--row) - 1px), var(--marl) calc(var(--row) - 1px) var(--row)); }
 .board-block { position: absolute; overflow: hidden; padding: 0 4px; border-radius: 4px; font-size: 12px; font-weight: 650; line-height: calc(var(--row) - 8px); text-align: left; white-space: nowrap; text-overflow: ellipsis; contain: strict; }
-.board-upright { padding: 2px 0; text-overflow: clip; letter-spacing: -.2px; writing-mode: vertical-rl; line-height: 12px; font-size: 10.5px; text-align: left; }
+.board-upright { padding: 0; text-overflow: clip; letter-spacing: -.3px; writing-mode: vertical-rl; line-height: 11px; font-size: 10px; text-align: center; }
 .board-movable::after { content: ""; position: absolute; inset: 0 0 0 auto; width: 7px; cursor: ew-resize; }
 .board-movable:active { cursor: grabbing; }
 .board-chosen { box-shadow: 0 0 0 2px var(--ink), 0 0 0 5px var(--lichen); z-index: 5; }
