@@ -37,8 +37,12 @@ for (const colorScheme of ['light', 'dark'] as const) {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`planning’s views, ${colorScheme}`, async ({ browser }) => {
+    test.setTimeout(300_000)
     const page = await (await browser.newContext({ colorScheme })).newPage()
     await signIn(page, people.staff)
+    // A message, so that no view is judged empty.
+    const written = await page.request.post('/api/messages', { data: { body: 'The sound is low.', path: '/timetable?by=sections' }, headers: { origin: new URL(page.url()).origin } })
+    expect(written.status()).toBe(201)
     const views: [string, string][] = [
       ['/timetable', 'board'], ['/timetable?by=sections', 'board by section'], ['/timetable?calendar=1', 'calendar'], ['/timetable/requests', 'requests'], ['/timetable/history', 'history'],
       ['/bring-in?kind=timetable', 'bring in'], ['/set-up/terms?open=new', 'terms'], ['/set-up/rooms?open=new', 'rooms'], ['/set-up/rules', 'rules'], ['/notices', 'notices'], ['/help/timetable', 'help'], ['/messages', 'messages'],
