@@ -29,6 +29,21 @@ export function fieldsBetween(a: Wanted, b: Wanted): WantedField[] {
   return differs.filter(([, is]) => is).map(([field]) => field)
 }
 
+/**
+ * A plan as it stands, with what its source has changed since the last time: what was changed by hand
+ * and the source says nothing new about stays.
+ */
+export function withChanges(standing: Wanted, incoming: Wanted, fields: readonly WantedField[]): Wanted {
+  const has = (field: WantedField) => fields.includes(field)
+  const { weekdays, weeks, from, until, leftOut } = has('dates') ? incoming : standing
+  return {
+    ...standing, weekdays, weeks, from, until, leftOut, start: has('start') ? incoming.start : standing.start, minutes: has('minutes') ? incoming.minutes : standing.minutes,
+    roomId: has('room') ? incoming.roomId : standing.roomId, presenterId: has('presenter') ? incoming.presenterId : standing.presenterId,
+    // Another room takes in what it has.
+    inputs: has('inputs') || has('room') ? incoming.inputs : standing.inputs, title: has('title') ? incoming.title : standing.title,
+  }
+}
+
 /** How alike two plans of one section are; from 3 on they are taken for the same one, changed. */
 function likeness(a: Wanted, b: Wanted): number {
   const shared = a.weekdays.filter((w) => b.weekdays.includes(w)).length

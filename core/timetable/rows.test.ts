@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import type { Term } from '../term/calendar'
 import { dateIn, folded, timeIn, weekdaysIn, weeksIn } from './cells'
-import { importDifference, type Known } from './difference'
+import { fieldsBetween, importDifference, withChanges, type Known } from './difference'
 import { guessMapping, lackOf, understand, type Directory, type Incoming } from './rows'
 import { keptDates } from './rule'
 
@@ -92,6 +92,17 @@ describe('a timetable taken in again', () => {
       expect([...found.added, ...pairs.map((p) => p.incoming)].sort((a, b) => a - b)).toEqual(after.map((_, i) => i))
       expect([...found.gone, ...pairs.map((p) => p.known)].sort((a, b) => a - b)).toEqual(before.map((_, i) => i))
       for (const p of found.changed) expect(before[p.known]!.wanted.sectionId).toBe(after[p.incoming]!.wanted.sectionId)
+    }))
+  })
+
+  it('changes what the source changed and leaves the rest as it stands', () => {
+    fc.assert(fc.property(incoming, incoming, incoming, (a, b, c) => {
+      const [base, next, standing] = [a[0]?.wanted, b[0]?.wanted, c[0]?.wanted]
+      if (!base || !next || !standing) return
+      const fields = fieldsBetween(base, next)
+      const made = withChanges(standing, next, fields)
+      for (const field of fields) expect(fieldsBetween(made, next)).not.toContain(field)
+      for (const field of fieldsBetween(made, standing)) expect([...fields, ...(fields.includes('room') ? ['inputs'] : [])]).toContain(field)
     }))
   })
 

@@ -143,6 +143,7 @@ function parseRow(reader: RowReader, look: Lookup, term: Term): Parsed {
   const date = reader.cell('date')
   const day = date ? dateIn(date, reader.mapping.dateOrder) : ''
   const rule = day ? null : ruleOf(reader, start, minutes, term)
+  if (day) refuseProblem({ weekdays: [], start, minutes, weeks: { kind: 'dates', dates: [day] }, from: null, until: { kind: 'teaching' }, leftOut: [] }, term)
   const name = reader.cell('presenter')
   const presenterId = name ? look.person(name).id : section.presenterId
   if (!presenterId) throw new NotUnderstood('is empty, and the section has no instructor to take instead')
@@ -166,9 +167,13 @@ function ruleOf(reader: RowReader, start: string, minutes: number, term: Term): 
   const rule: Rule = { weekdays, start, minutes, weeks, leftOut: [], from: from ? dateIn(from, order) : null, until: until ? { kind: 'date', date: dateIn(until, order) } : { kind: 'teaching' } }
   if (rule.from !== null && rule.from <= term.teachingFrom) rule.from = null
   if (rule.until.kind === 'date' && rule.until.date >= term.teachingTo) rule.until = { kind: 'teaching' }
+  refuseProblem(rule, term)
+  return rule
+}
+
+function refuseProblem(rule: Rule, term: Term): void {
   const [problem] = Object.values(problemsOf(rule, term))
   if (problem) throw new NotUnderstood(problem.replace(/\.$/, ''))
-  return rule
 }
 
 const wantedOf = (p: Parsed, rule: Rule): Wanted => ({

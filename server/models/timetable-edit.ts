@@ -1,10 +1,18 @@
 /** One edit of the timetable by one person: what was done in words, and the rows as they were before. */
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes } from 'sequelize'
+import type { Wanted } from '~~/core/timetable/wanted'
 import { database } from './database'
 
 /** Rows of one table as an edit found them. */
 export interface RowsBefore { created: string[], before: Record<string, unknown>[] }
-export interface Before { captures: RowsBefore, plans: RowsBefore }
+export interface Before {
+  captures: RowsBefore
+  plans: RowsBefore
+  /** captures that stayed as they were and only came under another plan */
+  regrouped: { id: string, plan_id: string }[]
+  /** what a timetable's source had said before it was brought in: undone, it is compared with that again */
+  source?: { id: string, plans: { key: string, wanted: Wanted }[] }
+}
 
 export type EditKind = 'planned' | 'changed' | 'cancelled' | 'restored' | 'brought in' | 'rolled over' | 'request accepted'
 

@@ -52,6 +52,8 @@ async function asked(captureId: string, wish: ChangeCaptures): Promise<Asked> {
   await refuseUnfit(wish, all, section.id)
   const { changed, untouched } = changesOf(all, chosen, plan ? wish.scope : 'one', change, term, campusNow(), wish.weekdayOnly)
   const course = (await Course.findByPk(section.courseId))!
+  const skipped = changed.find((c) => wish.start && !c.keeps.includes('start') && wallOf(term.zone, c.after.start).time !== wish.start)
+  if (skipped) throw wrong('start', `${wish.start} does not exist on ${dateSentence(wallOf(term.zone, skipped.after.start).date)}: the clocks go forward over it. Choose another time.`)
   const kept = new Set(wish.except)
   return { chosen, all, plan, section, sectionName: `${course.code}/${section.number}`, termId, term, change, changed: changed.filter((c) => !kept.has(c.before.planDate)), untouched }
 }
@@ -137,7 +139,7 @@ function wordsOf(c: Changed, before: ChangeLine['before'], after: ChangeLine['af
 }
 
 function sentenceOf({ changed, sectionName, term, chosen }: Asked, wish: ChangeCaptures): string {
-  if (!changed.length) return `Nothing of ${sectionName} changes.`
+  if (!changed.length) return wish.told ? `Other people are told of ${sectionName}.` : `Nothing of ${sectionName} changes.`
   const [first] = changed
   const date = dateSentence(wallOf(term.zone, first!.before.start).date)
   const which = changed.length === 1 ? `${sectionName} of ${date}` : `${changed.length} captures of ${sectionName} from ${date} on`
@@ -171,15 +173,16 @@ export async function changeCaptures(captureId: string, wish: ChangeCaptures, ac
 }
 
 async function write(facts: Asked, wish: ChangeCaptures, log: EditLog): Promise<void> {
-  const { plan, changed, term, change } = facts
+  const { plan, changed, term } = facts
   const { transaction } = log
   await log.keep('captures', changed.map((c) => c.before.id))
   log.sectionIds.add(facts.section.id)
   let planOf = new Map<string, string>()
-  if (plan && wish.scope !== 'one' && wish.cancelled === undefined) {
-    await log.keep('plans', [plan.id])
-    planOf = await regroup(facts, wish, log)
-  }
+  const ofPlan = wish.scope !== 'one' && wish.cancelled === undefined && changed.length > 0
+  if (plan && (ofPlan || wish.told)) await log.keep('plans', [plan.id])
+  if (plan && ofPlan) planOf = await regroup(facts, wish, log)
+  // Who is told is the plan's affair: for one capture it changes for all of them.
+  else if (plan && wish.told) await plan.update({ told: wish.told }, { transaction })
   const now = campusNow()
   for (const { before, after } of changed) {
     const moved = before.start !== after.start || before.roomId !== after.roomId || before.end !== after.end
@@ -191,7 +194,6 @@ async function write(facts: Asked, wish: ChangeCaptures, log: EditLog): Promise<
       ...(plan ? { planId: planOf.get(after.planDate) ?? plan.id, planDate: after.planDate } : {}),
     }, { transaction })
   }
-  if (plan && change.title === undefined && wish.told) await plan.update({ told: wish.told }, { transaction })
 }
 
 /** Shares the dates of a changed plan out among plans. @returns plan date after the change → plan */
@@ -219,7 +221,11 @@ async function regroup({ plan, all, changed, change, term }: Asked, wish: Change
   let first = true
   for (const piece of stay) {
     const id = await put(piece, first ? plan!.id : null, plan!.told)
-    if (!first) await Capture.update({ planId: id }, { where: { planId: plan!.id, planDate: piece.dates }, transaction })
+    if (!first) {
+      const moving = all.filter((c) => !going.has(c.id) && piece.dates.includes(c.planDate)).map((c) => c.id)
+      log.regrouped(moving, plan!.id)
+      await Capture.update({ planId: id }, { where: { id: moving }, transaction })
+    }
     first = false
   }
   for (const piece of go) {

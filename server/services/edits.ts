@@ -8,11 +8,12 @@ import type { EditView } from '~~/shared/timetable/views'
 import { campusDate } from '../adapters/clock'
 import { database } from '../models/database'
 import { TimetableEdit, type Before, type EditKind } from '../models/timetable-edit'
+import { TimetableSourcePlan } from '../models/timetable-source-plan'
 import { nothingHere, Refusal } from './errors'
 import { tell } from './live'
 import { takeBackNotices, tellOfEdit } from './notices'
 
-type Table = keyof Before
+type Table = 'captures' | 'plans'
 const tables: Record<Table, string> = { captures: 'captures', plans: 'capture_plans' }
 /** What of a row an edit may change, and undoing puts back. */
 const columns: Record<Table, string[]> = {
@@ -23,7 +24,7 @@ const columns: Record<Table, string[]> = {
 /** Keeps what an edit finds before it changes it. */
 export class EditLog {
   readonly id = randomUUID()
-  readonly before: Before = { captures: { created: [], before: [] }, plans: { created: [], before: [] } }
+  readonly before: Before = { captures: { created: [], before: [] }, plans: { created: [], before: [] }, regrouped: [] }
   readonly sectionIds = new Set<string>()
 
   constructor(readonly transaction: Transaction) {}
@@ -34,6 +35,17 @@ export class EditLog {
       { bind: { ids }, type: QueryTypes.SELECT, transaction: this.transaction })
     this.before[table].before.push(...rows.map((r) => r.row))
     for (const { row } of rows) this.sectionIds.add(String(row.section_id))
+  }
+
+  /** Notes captures that come under another plan and are not changed otherwise. */
+  regrouped(captureIds: readonly string[], planId: string): void {
+    this.before.regrouped.push(...captureIds.map((id) => ({ id, plan_id: planId })))
+  }
+
+  /** Keeps what a source said last, before it is said anew. */
+  async keepSource(id: string): Promise<void> {
+    const plans = await TimetableSourcePlan.findAll({ where: { sourceId: id }, transaction: this.transaction, raw: true })
+    this.before.source = { id, plans: plans.map(({ key, wanted }) => ({ key, wanted })) }
   }
 
   created(table: Table, ids: readonly string[]): void {
@@ -113,8 +125,8 @@ export async function undo(editId: string, actorId: string): Promise<{ sentence:
 async function refuseIfChangedSince(found: TimetableEdit, transaction: Transaction): Promise<void> {
   const [later] = await database.query<{ sentence: string, who: string | null }>(`
     SELECT e.sentence, p.name AS who FROM timetable_edits e LEFT JOIN people p ON p.id = e.actor_id
-    WHERE e.capture_ids && $ids::uuid[] AND e.undone_at IS NULL AND e.id <> $id AND e.seq > $seq ORDER BY e.seq DESC LIMIT 1`,
-  { bind: { ids: found.captureIds, id: found.id, seq: found.seq }, type: QueryTypes.SELECT, transaction })
+    WHERE (e.capture_ids && $ids::uuid[] OR e.before->'source'->>'id' = $source) AND e.undone_at IS NULL AND e.id <> $id AND e.seq > $seq ORDER BY e.seq DESC LIMIT 1`,
+  { bind: { source: found.before.source?.id ?? '', ids: found.captureIds, id: found.id, seq: found.seq }, type: QueryTypes.SELECT, transaction })
   if (later) throw new Refusal(409, `Some of these captures were changed after that, by ${later.who ?? 'the house'}: ${later.sentence} Undo that first.`)
 }
 
@@ -133,8 +145,16 @@ async function restore(before: Before, transaction: Transaction): Promise<number
     UPDATE captures c SET ${set}, revision = c.revision + 1 FROM jsonb_populate_recordset(NULL::captures, $rows::jsonb) b
     WHERE c.id = b.id AND c.starts_at > $now AND c.state IN ('planned', 'armed', 'cancelled', 'left_out') RETURNING c.id`,
   { bind: { now: bind.now, rows: bind.rows }, type: QueryTypes.SELECT, transaction })
+  // These were never changed, so they go back under their plan even when they have begun since.
+  await database.query('UPDATE captures c SET plan_id = b.plan_id FROM jsonb_to_recordset($rows::jsonb) AS b(id uuid, plan_id uuid) WHERE c.id = b.id',
+    { bind: { rows: JSON.stringify(before.regrouped ?? []) }, transaction })
   await database.query(`DELETE FROM capture_plans p WHERE p.id = ANY($ids::uuid[]) AND NOT EXISTS (SELECT 1 FROM captures c WHERE c.plan_id = p.id)`,
     { bind: { ids: before.plans.created }, transaction })
+  if (before.source) {
+    const sourceId = before.source.id
+    await TimetableSourcePlan.destroy({ where: { sourceId }, transaction })
+    await TimetableSourcePlan.bulkCreate(before.source.plans.map((p) => ({ ...p, sourceId })), { transaction, returning: false })
+  }
   return before.captures.created.length + before.captures.before.length - gone.length - back.length
 }
 

@@ -4,7 +4,7 @@ import { mkdir, rm, writeFile } from 'node:fs/promises'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { ClassDataResult, Decision, ImportSummary, ImportView, TimetableOptions, TimetableResult } from '~~/shared/imports/views'
 import type { UndertakingView } from '~~/shared/library/views'
-import { campusDate } from '../adapters/clock'
+import { campusDate, campusNow } from '../adapters/clock'
 import { enqueue } from '../adapters/queue'
 import { pathOf } from '../adapters/store'
 import { database } from '../models/database'
@@ -96,7 +96,7 @@ export async function takeIn(id: string): Promise<void> {
 /** Drops an import that was not taken in; its files go. */
 export async function dropImport(id: string): Promise<void> {
   const [dropped] = await Import.update({ state: 'dropped', endedAt: new Date() }, { where: { id, state: ['waiting', 'reading', 'looked over', 'failed'] } })
-  if (!dropped) throw new Refusal(409, 'This was taken in already. Undo it in “What was changed”.')
+  if (!dropped) throw new Refusal(409, 'This is being taken in, or was already. Wait for its end; a timetable can then be undone in “What was changed”.')
   await rm(pathOf('imports', id), { recursive: true, force: true })
   await tellImport(id)
 }
@@ -123,7 +123,7 @@ const inWork: Record<ImportSummary['state'], UndertakingView['state']> = { 'wait
 
 /** Imports as “Under way” shows them. */
 export async function importsUnderWay(): Promise<UndertakingView[]> {
-  const rows = await database.query<ImportSummary>(`${SUMMARY} WHERE i.state IN ('waiting', 'reading', 'taking in', 'looked over') OR (i.state IN ('failed', 'taken in') AND i.ended_at > now() - interval '30 minutes') ORDER BY i.asked_at DESC LIMIT 12`, { type: QueryTypes.SELECT })
+  const rows = await database.query<ImportSummary>(`${SUMMARY} WHERE i.state IN ('waiting', 'reading', 'taking in') OR (i.state = 'looked over' AND i.asked_at > $today) OR (i.state IN ('failed', 'taken in') AND i.ended_at > now() - interval '30 minutes') ORDER BY i.asked_at DESC LIMIT 12`, { bind: { today: new Date(campusNow() - 12 * 3600_000) }, type: QueryTypes.SELECT })
   return rows.map(asWork)
 }
 

@@ -10,7 +10,7 @@ import { Recording } from '../models/recording'
 import { Undertaking } from '../models/undertaking'
 import { record } from './audit'
 import { importsUnderWay } from './imports'
-import { notify } from './notices'
+import { tellReady } from './notices'
 import { releaseByDefault } from './sections'
 import { nothingHere, Refusal } from './errors'
 import { tell } from './live'
@@ -84,14 +84,6 @@ async function tellBoth(recording: Recording, to: 'filed' | 'failed' | null, tra
   if (work) await tell({ topic: 'work', sectionId: work.sectionId, work }, transaction)
 }
 
-/** Tells the presenter and those named for it that a capture's recording plays. */
-async function tellReady(recording: Recording, transaction: Transaction): Promise<void> {
-  const rows = await database.query<{ id: string }>(`
-    SELECT DISTINCT p.id FROM captures c JOIN sections s ON s.id = c.section_id AND s.practice_of IS NULL LEFT JOIN capture_plans cp ON cp.id = c.plan_id LEFT JOIN section_defaults d ON d.section_id = s.id
-      JOIN people p ON p.id = c.presenter_id OR p.id = ANY(cp.told) OR p.id = ANY(d.told) WHERE c.id = $captureId`, { bind: { captureId: recording.captureId }, type: QueryTypes.SELECT, transaction })
-  await notify(rows.map((r) => r.id), { kind: 'ready', subject: `Ready: ${recording.name}`, body: `${recording.name} plays now.`, path: `/go/recording/${recording.id}` }, transaction)
-}
-
 /** The streams are there: from now on it plays. */
 export async function becamePlayable(recordingId: string, made: { storePrefix: string, durationS: number, hasCamera: boolean, hasPicture: boolean }): Promise<void> {
   await database.transaction(async (transaction) => {
@@ -99,8 +91,10 @@ export async function becamePlayable(recordingId: string, made: { storePrefix: s
     const first = recording.state !== 'ready'
     await recording.update({ ...made, state: 'ready', trouble: '' }, { transaction })
     const capture = recording.captureId ? await Capture.findByPk(recording.captureId, { transaction }) : null
-    if (first && capture) await releaseByDefault(recording.id, capture, transaction)
-    if (first) await tellReady(recording, transaction)
+    if (first && capture) {
+      await releaseByDefault(recording.id, capture, transaction)
+      await tellReady(recording, capture.id, transaction)
+    }
     await tellBoth(recording, 'filed', transaction)
   })
 }

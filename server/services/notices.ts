@@ -38,6 +38,22 @@ const choicesOf = (personIds: readonly string[], kind: NoticeKind, transaction: 
 
 interface Concern { personId: string, section: string, room: string, start: Date, zone: string, state: string, captureId: string }
 
+/** Whom captures concern: who presents, and those whom plan and section name. Practice concerns nobody. */
+async function concernedBy(captureIds: readonly string[], transaction: Transaction): Promise<Concern[]> {
+  return database.query<Concern>(`
+    SELECT w.id AS "personId", k.code || '/' || s.number AS section, r.name AS room, c.starts_at AS start, t.zone, c.state, c.id AS "captureId"
+    FROM captures c JOIN sections s ON s.id = c.section_id AND s.practice_of IS NULL JOIN courses k ON k.id = s.course_id JOIN terms t ON t.id = s.term_id JOIN rooms r ON r.id = c.room_id
+      LEFT JOIN capture_plans cp ON cp.id = c.plan_id LEFT JOIN section_defaults d ON d.section_id = s.id
+      CROSS JOIN LATERAL (SELECT DISTINCT unnest(ARRAY[c.presenter_id] || coalesce(cp.told, '{}') || coalesce(d.told, '{}')) AS id) w
+    WHERE c.id = ANY($captureIds::uuid[]) ORDER BY c.starts_at`, { bind: { captureIds }, type: QueryTypes.SELECT, transaction })
+}
+
+/** Tells whom it concerns that the recording of a capture plays. */
+export async function tellReady(recording: { id: string, name: string }, captureId: string, transaction: Transaction): Promise<void> {
+  const people = (await concernedBy([captureId], transaction)).map((c) => c.personId)
+  await notify(people, { kind: 'ready', subject: `Ready: ${recording.name}`, body: `${recording.name} plays now.`, path: `/go/recording/${recording.id}` }, transaction)
+}
+
 const LISTED = 12
 
 /**
@@ -45,12 +61,7 @@ const LISTED = 12
  * plans and sections name. Captures of practice sections tell nobody.
  */
 export async function tellOfEdit(edit: { id: string, kind: string, sentence: string, captureIds: string[], presentersBefore: string[] }, transaction: Transaction): Promise<void> {
-  const concerns = await database.query<Concern>(`
-    SELECT DISTINCT p.id AS "personId", k.code || '/' || s.number AS section, r.name AS room, c.starts_at AS start, t.zone, c.state, c.id AS "captureId"
-    FROM captures c JOIN sections s ON s.id = c.section_id AND s.practice_of IS NULL JOIN courses k ON k.id = s.course_id JOIN terms t ON t.id = s.term_id JOIN rooms r ON r.id = c.room_id
-      LEFT JOIN capture_plans cp ON cp.id = c.plan_id LEFT JOIN section_defaults d ON d.section_id = s.id
-      JOIN people p ON p.id = c.presenter_id OR p.id = ANY(cp.told) OR p.id = ANY(d.told)
-    WHERE c.id = ANY($ids::uuid[]) ORDER BY c.starts_at`, { bind: { ids: edit.captureIds }, type: QueryTypes.SELECT, transaction })
+  const concerns = await concernedBy(edit.captureIds, transaction)
   const kind: NoticeKind = edit.kind === 'cancelled' ? 'cancelled' : edit.kind === 'changed' || edit.kind === 'restored' ? 'changed' : 'planned'
   const byPerson = new Map<string, Concern[]>()
   for (const c of concerns) byPerson.set(c.personId, [...(byPerson.get(c.personId) ?? []), c])
@@ -61,7 +72,7 @@ export async function tellOfEdit(edit: { id: string, kind: string, sentence: str
   }
   // Somebody who no longer presents hears of it too.
   const left = edit.presentersBefore.filter((id) => !byPerson.has(id))
-  if (concerns[0] || kind === 'cancelled') await notify(left, { kind, editId: edit.id, subject: 'You no longer present a capture', body: edit.sentence, path: '/notices', waits: true }, transaction)
+  if (concerns.length) await notify(left, { kind, editId: edit.id, subject: 'You no longer present a capture', body: edit.sentence, path: '/notices', waits: true }, transaction)
 }
 
 const whenOf = (c: Concern) => {

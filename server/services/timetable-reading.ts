@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import { Op, QueryTypes } from 'sequelize'
 import type { Term } from '~~/core/term/calendar'
-import { importDifference, type ImportDifference, type Known } from '~~/core/timetable/difference'
+import { importDifference, withChanges, type ImportDifference, type Known } from '~~/core/timetable/difference'
 import { guessMapping, lackOf, understand, type Directory, type Incoming, type Mapping, type RowFault } from '~~/core/timetable/rows'
 import { ruleWords } from '~~/core/timetable/rule'
 import { adjusted, occurrencesOf, type Wanted } from '~~/core/timetable/wanted'
@@ -14,6 +14,7 @@ import { pathOf } from '../adapters/store'
 import { campusNow } from '../adapters/clock'
 import { database } from '../models/database'
 import { Person } from '../models/person'
+import { CapturePlan } from '../models/capture-plan'
 import type { Import } from '../models/import'
 import { TimetableSource } from '../models/timetable-source'
 import { TimetableSourcePlan } from '../models/timetable-source-plan'
@@ -34,6 +35,8 @@ export interface Reading {
   faults: RowFault[]
   known: Known[]
   difference: ImportDifference
+  /** plans of the source as they stand, by its key; those that were split by hand are not among them */
+  standing: Map<string, Wanted>
   /** incoming plans as they would be written, with what was decided; same index as `incoming` */
   settled: Wanted[]
   leftOut: Set<number>
@@ -59,8 +62,13 @@ export async function readAll(item: Import, onStep: (percent: number, step: stri
   const difference = importDifference(known, plans)
   const leftOut = new Set(options.leftOut)
   const settled = plans.map((p) => p.wanted)
+  const standing = await standingPlans(source?.id, known, difference)
+  for (const c of difference.changed) {
+    const stands = standing.get(known[c.known]!.key)
+    if (stands) settled[c.incoming] = withChanges(stands, plans[c.incoming]!.wanted, c.fields)
+  }
   for (const d of options.decisions ?? []) if (settled[d.plan]) settled[d.plan] = adjusted(settled[d.plan]!, d.dates, exceptionOf(d.way), term)
-  return { term, termId, campus, table, mapping, lack, incoming: plans, faults, known, difference, settled, leftOut, nameOf, making: await making(source?.id, known, difference, leftOut) }
+  return { term, termId, campus, table, mapping, lack, incoming: plans, faults, known, difference, standing, settled, leftOut, nameOf, making: await making(source?.id, known, difference, leftOut) }
 }
 
 async function tableOf(item: Import, term: Term): Promise<Table> {
@@ -77,6 +85,18 @@ export async function directoryOf(termId: string): Promise<{ directory: Director
     directory: { sections: sections.map((s) => ({ id: s.id, code: s.code, presenterId: s.presenterIds[0] ?? null })), rooms: all, people },
     nameOf: (w) => ({ section: section.get(w.sectionId) ?? 'a section', presenter: person.get(w.presenterId) ?? 'somebody' }),
   }
+}
+
+/** How plans that the source has changed stand now: perhaps changed by hand since it was taken in. */
+async function standingPlans(sourceId: string | undefined, known: Known[], difference: ImportDifference): Promise<Map<string, Wanted>> {
+  const keys = difference.changed.map((c) => known[c.known]!.key)
+  const rows = sourceId && keys.length ? await CapturePlan.findAll({ where: { sourceId, sourceKey: keys, ended: false } }) : []
+  const counts = new Map<string, number>()
+  for (const p of rows) counts.set(p.sourceKey!, (counts.get(p.sourceKey!) ?? 0) + 1)
+  return new Map(rows.filter((p) => counts.get(p.sourceKey!) === 1).map((p) => [p.sourceKey!, {
+    sectionId: p.sectionId, roomId: p.roomId, presenterId: p.presenterId, title: p.title, inputs: p.inputs, exceptions: {}, weekdays: p.weekdays, start: p.start, minutes: p.minutes,
+    weeks: p.weeks, from: p.fromDay, until: p.until, leftOut: p.leftOut,
+  }]))
 }
 
 /** Captures that make way for what comes in: of changed plans all to come, of gone ones those not changed by hand. */

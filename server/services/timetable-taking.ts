@@ -3,7 +3,8 @@ import { createHash } from 'node:crypto'
 import { Op } from 'sequelize'
 import type { Term } from '~~/core/term/calendar'
 import { Zone } from '~~/core/term/zone'
-import type { WantedField } from '~~/core/timetable/difference'
+import type { OwnField } from '~~/core/timetable/change'
+import { fieldsBetween, type WantedField } from '~~/core/timetable/difference'
 import { occurrencesOf, type Occurrence, type Wanted } from '~~/core/timetable/wanted'
 import { campusNow } from '../adapters/clock'
 import { Capture } from '../models/capture'
@@ -40,7 +41,7 @@ export async function takeTimetable(item: Import, onStep: (percent: number, step
     await writePlans(added.map((i) => settled[i]!), mine, { term: reading.term, termId: reading.termId, plannedBy: item.askedBy, source: { id: source.id, keys } }, log)
     await onStep(80, 'changing captures')
     for (const [at, c] of changed.entries()) {
-      await reconcile(reading, { key: known[c.known]!.key, before: known[c.known]!.wanted, after: settled[c.incoming]!, fields: c.fields, occurrences: occurrences[added.length + at]! }, source.id, log)
+      await reconcile(reading, { key: known[c.known]!.key, before: known[c.known]!.wanted, after: settled[c.incoming]!, fields: fieldsOf(reading, c), occurrences: occurrences[added.length + at]! }, source.id, log)
     }
     await cancel(reading.making.goneIds, log)
     await endPlans(source.id, difference.gone.map((k) => known[k]!.key), log)
@@ -57,6 +58,12 @@ function sentenceFor(item: Import, added: number, changed: number, gone: number)
 
 /** A name for a plan whose source gives it none; two alike get different ones by their place in the file. */
 const keyOf = (w: Wanted, place: number): string => createHash('sha256').update(JSON.stringify([w, place])).digest('base64url').slice(0, 22)
+
+/** What differs from how the plan stands: what the source changed, and what was decided about its clashes. */
+function fieldsOf({ standing, known, incoming, settled }: Reading, c: Reading['difference']['changed'][number]): WantedField[] {
+  const stands = standing.get(known[c.known]!.key)
+  return stands ? fieldsBetween(stands, settled[c.incoming]!) : [...new Set([...c.fields, ...fieldsBetween(incoming[c.incoming]!.wanted, settled[c.incoming]!)])]
+}
 
 interface ChangedPlan { key: string, before: Wanted, after: Wanted, fields: WantedField[], occurrences: Occurrence[] }
 
@@ -78,7 +85,7 @@ async function reconcile({ term }: Reading, plan: ChangedPlan, sourceId: string,
     const wanted = after.get(capture.planDate!)
     if (wanted) await capture.update({ ...changesFor(capture, wanted, plan, term), revision: capture.revision + 1 }, { transaction })
     // Only days that the source itself took away go; days moved there by hand are not its own.
-    else if (before.has(capture.planDate!) && !capture.own.length) await capture.update({ state: 'cancelled', revision: capture.revision + 1 }, { transaction })
+    else if (plan.fields.includes('dates') && before.has(capture.planDate!) && !capture.own.length) await capture.update({ state: 'cancelled', revision: capture.revision + 1 }, { transaction })
   }
   const there = new Set((await Capture.findAll({ where: { planId: plans.map((p) => p.id) }, attributes: ['planDate'], transaction })).map((c) => c.planDate))
   const fresh = plan.occurrences.filter((o) => !there.has(o.date) && !before.has(o.date))
@@ -88,14 +95,16 @@ async function reconcile({ term }: Reading, plan: ChangedPlan, sourceId: string,
 }
 
 function changesFor(capture: Capture, wanted: Occurrence, { after, fields }: ChangedPlan, term: Term): Partial<Capture> {
-  const takes = (field: WantedField, own: string) => fields.includes(field) && !capture.own.includes(own as never)
+  // A date that was decided to go elsewhere differs from its plan, and is then its own.
+  const elsewhere: OwnField[] = [...(Zone.of(term.zone).wall(wanted.start).time === after.start ? [] : ['start' as const]), ...(wanted.roomId === after.roomId ? [] : ['room' as const])]
+  const takes = (field: WantedField & OwnField) => (fields.includes(field) || elsewhere.includes(field)) && !capture.own.includes(field)
   const wall = Zone.of(term.zone).wall(capture.startsAt.getTime())
-  const start = takes('start', 'start') ? wanted.start : capture.startsAt.getTime()
-  const length = takes('minutes', 'minutes') ? wanted.end - wanted.start : capture.endsAt.getTime() - capture.startsAt.getTime()
+  const start = takes('start') ? wanted.start : capture.startsAt.getTime()
+  const length = takes('minutes') ? wanted.end - wanted.start : capture.endsAt.getTime() - capture.startsAt.getTime()
   return {
     startsAt: new Date(wall.date === capture.planDate ? start : capture.startsAt.getTime()), endsAt: new Date((wall.date === capture.planDate ? start : capture.startsAt.getTime()) + length),
-    ...(takes('room', 'room') ? { roomId: wanted.roomId } : {}), ...(takes('presenter', 'presenter') ? { presenterId: wanted.presenterId } : {}),
-    ...(takes('inputs', 'inputs') || takes('room', 'room') ? { inputs: after.inputs } : {}), ...(takes('title', 'title') ? { topic: after.title } : {}), state: 'planned',
+    ...(takes('room') ? { roomId: wanted.roomId } : {}), ...(takes('presenter') ? { presenterId: wanted.presenterId } : {}),
+    ...(takes('inputs') || takes('room') ? { inputs: after.inputs } : {}), ...(takes('title') ? { topic: after.title } : {}), state: 'planned', own: [...new Set([...capture.own, ...elsewhere])],
   } as Partial<Capture>
 }
 
@@ -129,6 +138,7 @@ async function endPlans(sourceId: string, keys: string[], log: EditLog): Promise
 /** What the source says now is what it is compared with next time. */
 async function remember(source: TimetableSource, { incoming, difference, known, leftOut, mapping }: Reading, keys: Map<number, string>, log: EditLog): Promise<void> {
   const { transaction } = log
+  await log.keepSource(source.id)
   const rows = [...keys].map(([i, key]) => ({ key, wanted: incoming[i]!.wanted }))
   for (const c of difference.changed) if (!leftOut.has(c.incoming)) rows.push({ key: known[c.known]!.key, wanted: incoming[c.incoming]!.wanted })
   await TimetableSourcePlan.destroy({ where: { sourceId: source.id, key: difference.gone.map((k) => known[k]!.key) }, transaction })

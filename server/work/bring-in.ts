@@ -30,7 +30,8 @@ export async function readImport(importId: string): Promise<void> {
     // What was decided meanwhile has asked for another reading; then this one is old.
     await Import.update({ state: 'looked over', result, percent: 100, step: 'read' }, { where: { id: importId, state: 'reading' } })
   } catch (error) {
-    await item.update({ state: 'failed', sentence: sentenceOf(error), endedAt: new Date() })
+    // Dropped while it was being read, it stays dropped.
+    await Import.update({ state: 'failed', sentence: sentenceOf(error), endedAt: new Date() }, { where: { id: importId, state: 'reading' } })
   }
   await tellImport(importId)
 }

@@ -1,8 +1,9 @@
 /** What people send while they look an import over. */
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, MaxLength, Min, ValidateBy } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Matches, MaxLength, Min, ValidateBy } from 'class-validator'
 import type { Mapping } from '~~/core/timetable/rows'
 import { fields } from '~~/core/timetable/rows'
 import type { WayOut } from '~~/core/timetable/ways-out'
+import { DATE } from '../timetable/patterns'
 
 const isMapping = (value: unknown): boolean => {
   if (value === null || typeof value !== 'object') return false
@@ -25,6 +26,7 @@ export class Decide {
 
   @IsArray({ message: 'Name the dates.' })
   @ArrayMaxSize(400, { message: 'At most 400 dates.' })
+  @Matches(DATE, { each: true, message: 'Name the dates as days.' })
   dates: string[] = []
 
   @ValidateBy({ name: 'isWay', validator: { validate: (way: unknown) => isWay(way) } }, { message: 'Choose one of the ways out.' })

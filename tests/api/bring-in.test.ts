@@ -118,6 +118,33 @@ describe('a timetable', () => {
     expect((await staff.api('POST', `/api/edits/${taken.editId}/undo`)).status).toBe(200)
     expect(await sql(`SELECT 1 FROM captures c JOIN capture_plans p ON p.id = c.plan_id WHERE p.source_key = $1 AND c.state = 'cancelled'`, [gone[0]])).toHaveLength(0)
     expect((await capturesOf('AFT-100')).filter((c) => c.planId === first!.planId).map((c) => c.presenter)).toContain('Teacher0 Afternoon')
+    // Undone, the source is compared with what it said before: the same file brings the same changes again.
+    expect((await settled((await timetable(timetableRows())).id)).timetable!.counts).toMatchObject({ same: 300, new: 0, changed: 0, gone: 0 })
+  })
+
+  it('leaves a room changed by hand when the source changes the start, and settles a clash of a changed plan', async () => {
+    const find = async (code: string) => (await sql<{ id: string, room: string, time: string }>(`
+      SELECT c.id, r.name AS room, to_char(c.starts_at AT TIME ZONE 'Europe/London', 'HH24:MI') AS time FROM captures c JOIN rooms r ON r.id = c.room_id JOIN sections s ON s.id = c.section_id JOIN courses k ON k.id = s.course_id
+      JOIN capture_plans p ON p.id = c.plan_id WHERE k.code = $1 AND s.term_id = $2 AND p.source_key = $3 AND c.state <> 'cancelled' ORDER BY c.starts_at`, [code, termId, rows.find((r) => r[1] === `${code}/01`)![0]]))
+    const rows = timetableRows()
+    const byHand = await find('AFT-155')
+    const lock = (await sql<{ id: string }>('SELECT id FROM rooms WHERE name = \'Lock Studio\''))[0]!.id
+    expect((await staff.api('POST', `/api/captures/${byHand[0]!.id}/change`, { scope: 'all', roomId: lock, start: '21:00' })).status).toBe(200)
+    rows.find((r) => r[1] === 'AFT-155/01')![3] = '20:20'
+    rows.find((r) => r[1] === 'AFT-155/01')![4] = '21:10'
+    // Another moves into a place that is taken.
+    const [mover, sitter] = [rows.find((r) => r[1] === 'AFT-156/01')!, rows.find((r) => r[1] === 'AFT-170/01')!]
+    for (const i of [2, 3, 4, 5]) mover[i] = sitter[i]!
+    const item = await settled((await timetable(rows)).id)
+    expect(item.timetable!.counts).toMatchObject({ changed: 1, clash: 1 })
+    const clash = item.timetable!.clashes[0]!
+    const way = clash.ways.find((w) => w.kind === 'room')!
+    const decided = await tell(item.id, 'decide', { plan: clash.plan, dates: clash.dates, way })
+    expect(decided.timetable!.counts).toMatchObject({ changed: 2, clash: 0 })
+    expect((await tell(item.id, 'take')).state).toBe('taken in')
+    expect(new Set((await find('AFT-155')).map((c) => `${c.time} ${c.room}`))).toEqual(new Set(['20:20 Lock Studio']))
+    expect(new Set((await find('AFT-156')).map((c) => `${c.time} ${c.room}`))).toEqual(new Set([`${sitter[3]} ${way.kind === 'room' ? way.room : ''}`]))
+    expect((await settled((await timetable(rows)).id)).timetable!.counts).toMatchObject({ same: 300, changed: 0 })
   })
 
   it('names rows that are not understood, takes the columns it is told, and leaves out what it is told to', async () => {

@@ -137,6 +137,26 @@ describe('a plan for the rest of the term', () => {
     expect((await capturesOf(planned.data.planId)).map((c) => c.time)).toEqual(made.map((c) => (c.id === byHand.id ? '20:00' : '18:30')))
   })
 
+  it('changes one weekday of two, told and all, and comes together again when undone', async () => {
+    const planned = await staff.api<Edited & { planId: string }>('POST', '/api/plans', await rule({ start: '07:00', minutes: 20, weekdays: [1, 3], leftOut: [] }))
+    const made = await capturesOf(planned.data.planId)
+    const [, second] = made.filter((c) => new Date(c.date).getUTCDay() === 3)
+    const presenter = choices.presenters[0]!.id
+    const changed = await staff.api<Edited>('POST', `/api/captures/${second!.id}/change`, { scope: 'later', weekdayOnly: true, start: '07:30', told: [presenter] })
+    expect(changed.status).toBe(200)
+    // Mondays, Wednesdays before and Wednesdays after: three plans, each true of its captures.
+    const plans = await sql<{ start: string, n: number }>('SELECT p.start, count(*)::int AS n FROM captures c JOIN capture_plans p ON p.id = c.plan_id WHERE c.id = ANY($1) GROUP BY p.id, p.start ORDER BY 2', [made.map((c) => c.id)])
+    expect(plans.map((p) => p.start).sort()).toEqual(['07:00', '07:00', '07:30'])
+    expect((await staff.api('POST', `/api/edits/${changed.data.editId}/undo`)).status).toBe(200)
+    expect(await capturesOf(planned.data.planId)).toEqual(made)
+    const toldOf = async () => (await sql<{ told: string[] }>('SELECT told FROM capture_plans WHERE id = $1', [planned.data.planId]))[0]!.told
+    const told = await staff.api<Edited>('POST', `/api/captures/${made[0]!.id}/change`, { told: [presenter] })
+    expect([told.status, await toldOf()]).toEqual([200, [presenter]])
+    await staff.api('POST', `/api/edits/${told.data.editId}/undo`)
+    expect(await toldOf()).toEqual([])
+    expect((await staff.api('POST', `/api/edits/${planned.data.editId}/undo`)).status).toBe(200)
+  })
+
   it('moves to the next weekday through the places of its own captures', async () => {
     const planned = await staff.api<Edited & { planId: string }>('POST', '/api/plans', await rule({ start: '08:00', weekdays: [1, 2, 3], roomId: room('Orchard Seminar').id, inputs: ['sound'] }))
     expect(planned.status).toBe(201)

@@ -26,8 +26,8 @@ const words: Record<UndertakingView['state'], string> = { waiting: 'waiting', ru
 
 async function tell(item: UndertakingView, verb: 'cancel' | 'again') {
   try {
-    await api(`/api/under-way/${item.id}/${verb}`, { method: 'POST' })
-    if (verb === 'cancel') useToasts().show(`Cancelled: ${item.title}`, { label: 'Make again', run: () => tell(item, 'again') })
+    await api(item.kind === 'import' ? `/api/imports/${item.id}/drop` : `/api/under-way/${item.id}/${verb}`, { method: 'POST' })
+    if (verb === 'cancel' && item.kind === 'making') useToasts().show(`Cancelled: ${item.title}`, { label: 'Make again', run: () => tell(item, 'again') })
   } catch (error) {
     useToasts().show(sentenceOf(error))
   }
@@ -50,7 +50,7 @@ async function tell(item: UndertakingView, verb: 'cancel' | 'again') {
               <span v-else :class="{ 'text-ember-ink': item.state === 'failed' }">{{ wordOf(item) }}<template v-if="item.sentence">: {{ item.sentence }}</template></span>
             </td>
             <td class="text-right whitespace-nowrap">
-              <button v-if="item.kind === 'making' && (item.state === 'running' || item.state === 'waiting')" type="button" class="btn btn-small" @click="tell(item, 'cancel')">Cancel</button>
+              <button v-if="item.state === 'running' || item.state === 'waiting'" type="button" class="btn btn-small" @click="tell(item, 'cancel')">Cancel</button>
               <button v-if="item.kind === 'making' && (item.state === 'failed' || item.state === 'cancelled')" type="button" class="btn btn-small" @click="tell(item, 'again')">Make again</button>
             </td>
           </tr>

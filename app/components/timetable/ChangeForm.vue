@@ -61,6 +61,8 @@ const soon = useDebounceFn(ask, 200, { maxWait: 800 })
 watch(wish, soon, { deep: true, immediate: true })
 /** Why an instructor cannot change this alone; then the team is asked. */
 const beyond = computed(() => preview.value?.beyond ?? [])
+/** Who is told changes no capture, and is worth saving all the same. */
+const savable = computed(() => preview.value && (preview.value.lines.length > 0 || 'told' in wish.value))
 const clashing = computed(() => preview.value?.lines.filter((l) => l.clash) ?? [])
 /** Where every date clashes alike, one way out serves them all. */
 const shared = computed<WayOut[]>(() => {
@@ -120,11 +122,11 @@ async function save() {
       </div>
       <InputChoice v-model="fields.inputs" :has="room?.inputs ?? []" :error="errors.inputs" />
       <FormField v-slot="f" label="Title" :error="errors.title"><input v-bind="f" v-model="fields.title" type="text" maxlength="160" class="field"></FormField>
-      <ToldChoice v-model="fields.told" :people="choices.presenters" :presenter="fields.presenterId" />
+      <ToldChoice v-if="inPlan" v-model="fields.told" :people="choices.presenters" :presenter="fields.presenterId" />
 
       <section v-if="preview" aria-live="polite" aria-labelledby="change-dates">
         <div class="mb-1.5 flex items-baseline gap-2">
-          <h3 id="change-dates" class="text-[15px] font-semibold">{{ preview.lines.length ? `${plural(preview.lines.length, 'capture')} will change` : 'Nothing changes' }}</h3>
+          <h3 id="change-dates" class="text-[15px] font-semibold">{{ preview.lines.length ? `${plural(preview.lines.length, 'capture')} will change` : 'told' in wish ? 'No capture changes; who is told does' : 'Nothing changes' }}</h3>
           <span v-if="preview.untouched" class="quiet">{{ plural(preview.untouched, 'past or running one stays', 'past or running ones stay') }}</span>
           <span v-if="clashing.length" class="tag ml-auto bg-ember-wash! font-semibold text-ember-ink!">▲ {{ plural(clashing.length, 'clash', 'clashes') }}</span>
         </div>
@@ -148,7 +150,7 @@ async function save() {
     </form>
     <template #foot>
       <div class="flex items-center gap-2">
-        <button type="submit" form="change-form" class="btn btn-main" :disabled="busy || !preview?.lines.length || clashing.length > 0">{{ busy ? 'Changing…' : beyond.length ? 'Ask the team' : preview && preview.lines.length > 1 ? `Change ${preview.lines.length} captures` : 'Change this capture' }}</button>
+        <button type="submit" form="change-form" class="btn btn-main" :disabled="busy || !savable || clashing.length > 0">{{ busy ? 'Changing…' : beyond.length ? 'Ask the team' : preview && preview.lines.length > 1 ? `Change ${preview.lines.length} captures` : 'Change this capture' }}</button>
         <button type="button" class="btn" @click="emit('close')">Give up</button>
       </div>
     </template>

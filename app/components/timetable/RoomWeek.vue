@@ -6,6 +6,7 @@
 import { scaleLinear } from 'd3-scale'
 import { stateWord } from '~~/core/capture/states'
 import { addDays, notTeaching, wallOf } from '~~/core/term/calendar'
+import { minutesOf, timeOf } from '~~/core/term/days'
 import type { CaptureView, RoomView } from '~~/shared/timetable/views'
 
 export interface Draft { date: string, start: string, minutes: number }
@@ -20,8 +21,6 @@ const TO = 19
 const SNAP = 5
 const y = scaleLinear().domain([FROM * 60, TO * 60]).range([0, 100])
 const hours = Array.from({ length: TO - FROM }, (_, i) => FROM + i)
-const minutesOf = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))
-const timeOf = (minutes: number) => `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
 const time = (instant: number) => wallOf(me.zone, instant).time
 
 const days = computed(() => [0, 1, 2, 3, 4].map((i) => {

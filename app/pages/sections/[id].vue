@@ -2,35 +2,18 @@
 /** A section: who is on its class list, and what holds for everything captured in it. */
 import { SectionDefaults, type SectionPage } from '~~/shared/term/section'
 import type { PlanChoices } from '~~/shared/timetable/views'
-import { check } from '~~/shared/validate'
 
 const route = useRoute()
 const me = useMe()
-const toasts = useToasts()
 const id = route.params.id as string
 const { data: page, error, refresh } = useLiveData(() => api<SectionPage>(`/api/sections/${id}`), (e) => e.topic === 'timetable')
 const { data: choices } = useLiveData(() => api<PlanChoices>('/api/plans/choices'), () => false)
 const form = reactive(new SectionDefaults())
-const errors = ref<Record<string, string>>({})
-const busy = ref(false)
+const { errors, busy, save } = useSaving(SectionDefaults, form, `/api/sections/${id}/defaults`, () => refresh())
 watch(page, (found) => found && Object.assign(form, { ...found.defaults, told: [...found.defaults.told] }))
 const number = (event: Event) => {
   const { value } = event.target as HTMLInputElement
   return value === '' ? null : Number(value)
-}
-async function save() {
-  const found = await check(SectionDefaults, { ...form })
-  errors.value = 'errors' in found ? found.errors : {}
-  if ('errors' in found) return
-  busy.value = true
-  try {
-    toasts.show((await api<{ sentence: string }>(`/api/sections/${id}/defaults`, { method: 'PUT', body: { ...form } })).sentence)
-    await refresh()
-  } catch (problem) {
-    errors.value = problem instanceof ApiError && Object.keys(problem.fields).length ? problem.fields : { '': sentenceOf(problem) }
-  } finally {
-    busy.value = false
-  }
 }
 useHead({ title: () => `${page.value?.code ?? 'Section'} · Karstland` })
 </script>

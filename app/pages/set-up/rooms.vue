@@ -3,15 +3,15 @@
 import { inputKinds } from '~~/shared/inputs'
 import { SaveRoom } from '~~/shared/set-up/changes'
 import type { RoomSetUp } from '~~/shared/set-up/views'
-import { check } from '~~/shared/validate'
 
 const address = useAddress()
 const open = address.text('open')
-const toasts = useToasts()
 const { data: list, error, refresh } = useLiveData(() => api<RoomSetUp[]>('/api/set-up/rooms'), () => false)
 const form = reactive(new SaveRoom())
-const errors = ref<Record<string, string>>({})
-const busy = ref(false)
+const { errors, busy, save } = useSaving<SaveRoom, { id: string, sentence: string }>(SaveRoom, form, '/api/set-up/rooms', async ({ id }) => {
+  await refresh()
+  address.set({ open: id }, 'replace')
+})
 watch([open, list], () => {
   const found = list.value?.find((r) => r.id === open.value)
   errors.value = {}
@@ -20,22 +20,6 @@ watch([open, list], () => {
 }, { immediate: true })
 const chosen = computed(() => list.value?.find((r) => r.id === open.value))
 
-async function save() {
-  const found = await check(SaveRoom, { ...form })
-  errors.value = 'errors' in found ? found.errors : {}
-  if ('errors' in found) return
-  busy.value = true
-  try {
-    const saved = await api<{ id: string, sentence: string }>('/api/set-up/rooms', { method: 'PUT', body: { ...form } })
-    toasts.show(saved.sentence)
-    await refresh()
-    address.set({ open: saved.id }, 'replace')
-  } catch (problem) {
-    errors.value = problem instanceof ApiError && Object.keys(problem.fields).length ? problem.fields : { '': sentenceOf(problem) }
-  } finally {
-    busy.value = false
-  }
-}
 useHead({ title: 'Rooms · Karstland' })
 </script>
 

@@ -1,33 +1,16 @@
 <script setup lang="ts">
 /** What the team settles for everybody: the campus's hours and usual starts, and what instructors may plan by themselves. */
 import { SaveRules } from '~~/shared/set-up/changes'
-import { check } from '~~/shared/validate'
 
-const toasts = useToasts()
 const form = reactive(new SaveRules())
-const errors = ref<Record<string, string>>({})
-const busy = ref(false)
 const { data, error, refresh } = useLiveData(() => api<SaveRules & { theOne: boolean }>('/api/set-up/rules'), () => false)
+const { errors, busy, save } = useSaving(SaveRules, form, '/api/set-up/rules', refresh)
 watch(data, (found) => {
   if (!found) return
   const { theOne: _, ...rules } = found
   Object.assign(form, rules)
 })
 const toggle = (n: number) => (form.usualStarts = form.usualStarts.includes(n) ? form.usualStarts.filter((x) => x !== n) : [...form.usualStarts, n].sort((a, b) => a - b))
-async function save() {
-  const found = await check(SaveRules, { ...form })
-  errors.value = 'errors' in found ? found.errors : {}
-  if ('errors' in found) return
-  busy.value = true
-  try {
-    toasts.show((await api<{ sentence: string }>('/api/set-up/rules', { method: 'PUT', body: { ...form } })).sentence)
-    await refresh()
-  } catch (problem) {
-    errors.value = problem instanceof ApiError && Object.keys(problem.fields).length ? problem.fields : { '': sentenceOf(problem) }
-  } finally {
-    busy.value = false
-  }
-}
 useHead({ title: 'Hours and rules · Karstland' })
 </script>
 

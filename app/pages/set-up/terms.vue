@@ -3,17 +3,17 @@
 import { weeksOf, type Term } from '~~/core/term/calendar'
 import { SaveTerm, type SpanWish } from '~~/shared/set-up/changes'
 import type { TermSetUp } from '~~/shared/set-up/views'
-import { check } from '~~/shared/validate'
 
 const address = useAddress()
 const open = address.text('open')
-const toasts = useToasts()
 const term = useTerm()
 const me = useMe()
 const { data: list, error, refresh } = useLiveData(() => api<TermSetUp[]>('/api/set-up/terms'), () => false)
 const form = reactive(new SaveTerm())
-const errors = ref<Record<string, string>>({})
-const busy = ref(false)
+const { errors, busy, save: saveForm } = useSaving<SaveTerm, { id: string, sentence: string }>(SaveTerm, form, '/api/set-up/terms', async ({ id }) => {
+  await Promise.all([refresh(), term.load()])
+  address.set({ open: id }, 'replace')
+})
 const kinds = { reading: 'reading week', holiday: 'holiday', exams: 'exams' } as const
 
 watch([open, list], () => {
@@ -31,23 +31,10 @@ const weeks = computed(() => {
   }
 })
 const addSpan = (kind: SpanWish['kind']) => form.spans.push({ kind, from: '', to: '', label: kind === 'reading' ? 'Reading' : kind === 'exams' ? 'Exams' : '' })
-async function save() {
+function save() {
   // A single day is a span of one.
   for (const span of form.spans) span.to ||= span.from
-  const found = await check(SaveTerm, { ...form })
-  errors.value = 'errors' in found ? found.errors : {}
-  if ('errors' in found) return
-  busy.value = true
-  try {
-    const saved = await api<{ id: string, sentence: string }>('/api/set-up/terms', { method: 'PUT', body: { ...form } })
-    toasts.show(saved.sentence)
-    await Promise.all([refresh(), term.load()])
-    address.set({ open: saved.id }, 'replace')
-  } catch (problem) {
-    errors.value = problem instanceof ApiError && Object.keys(problem.fields).length ? problem.fields : { '': sentenceOf(problem) }
-  } finally {
-    busy.value = false
-  }
+  return saveForm()
 }
 useHead({ title: 'Terms and weeks · Karstland' })
 </script>

@@ -66,7 +66,6 @@ CREATE TABLE section_defaults (
   opens_days integer CHECK (opens_days >= 0),
   closes_days integer CHECK (closes_days > 0),
   captions boolean NOT NULL DEFAULT false,
-  feed boolean NOT NULL DEFAULT false,
   folder_pattern text NOT NULL DEFAULT '',
   told uuid[] NOT NULL DEFAULT '{}',
   CHECK (closes_days IS NULL OR opens_days IS NULL OR closes_days > opens_days)
